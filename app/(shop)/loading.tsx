@@ -1,0 +1,10 @@
+import { SkeletonBlock, SkeletonLines } from "@/ui/skeleton";
+
+export default function Loading() {
+  return (
+    <div className="px-4 py-6 sm:px-6" role="status" aria-label="Loading">
+      <SkeletonBlock className="mb-6 h-8 w-48" />
+      <SkeletonLines lines={6} />
+    </div>
+  );
+}

@@ -1,0 +1,20 @@
+import type { Metadata } from "next";
+import { OwnAccount } from "@/features/team/own-account";
+import { TeamList } from "@/features/team/team-list";
+import { requireActor } from "@/server/auth/page";
+import { may } from "@/server/auth/rights";
+import { listPeople } from "@/server/db/people";
+import { pool } from "@/server/db/pool";
+
+export const metadata: Metadata = { title: "Team" };
+
+export default async function TeamPage() {
+  const { actor, site } = await requireActor("own.account");
+  const people = may(actor, "team.manage") ? await listPeople(pool(), site.id) : null;
+  return (
+    <div className="mx-auto flex max-w-3xl flex-col gap-8 px-4 py-5 sm:px-6">
+      {people && <TeamList people={people} me={actor.personId} />}
+      <OwnAccount name={actor.name} role={actor.role} />
+    </div>
+  );
+}

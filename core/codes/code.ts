@@ -1,0 +1,33 @@
+/** How a control module holds a code: SAE J1979 services 03, 07 and 0A, and `history` for one that is no longer active. */
+export const CODE_STATUSES = ["stored", "pending", "permanent", "history"] as const;
+export type CodeStatus = (typeof CODE_STATUSES)[number];
+
+export interface FaultCode {
+  /** Five characters by SAE J2012: P, C, B or U, then 0 to 3, then three hexadecimal digits. */
+  readonly code: string;
+  readonly module: string | null;
+  readonly status: CodeStatus;
+}
+
+const CODE = /^[PCBU][0-3][0-9A-F]{3}$/;
+
+/** A code as written by people ("p0340", "P 0340") in its one form, or null where it is none (SAE J2012, section 3). */
+export function readCode(text: string): string | null {
+  const tidy = text.replace(/[\s-]/g, "").toUpperCase();
+  return CODE.test(tidy) ? tidy : null;
+}
+
+export function isCodeStatus(text: string): text is CodeStatus {
+  return CODE_STATUSES.some((status) => status === text);
+}
+
+/** The module that a code's letter speaks of, where the tool did not say which module sent it. */
+export function homeModule(code: string): string {
+  const homes: Record<string, string> = { P: "engine", C: "chassis", B: "body", U: "network" };
+  return homes[code.charAt(0)] ?? "engine";
+}
+
+/** Codes of one sub-system share their first three characters: P03.. is ignition. They seldom come alone. */
+export function codeFamily(code: string): string {
+  return code.slice(0, 3);
+}

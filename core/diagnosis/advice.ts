@@ -1,0 +1,37 @@
+import type { CaseFile } from "./case-file";
+import type { KnownCause, Knowledge } from "./counts";
+import type { Reason } from "./evidence";
+import { planOf, type Plan } from "./plan";
+import { posteriorOf, reasonsFor } from "./posterior";
+import { closuresOf, type Closure } from "./roads";
+
+export interface Suspect {
+  readonly cause: KnownCause;
+  readonly probability: number;
+  readonly reasons: readonly Reason[];
+}
+
+export interface Advice {
+  /** Most likely first; probabilities and `unknown` sum to 1. */
+  readonly suspects: readonly Suspect[];
+  readonly unknown: number;
+  readonly plan: Plan;
+  readonly closures: readonly Closure[];
+}
+
+/**
+ * From what is known of a job to what to do next. Pure: reads the counters it is given and nothing else.
+ * @example advise(knowledge, caseFile).suspects[0]?.probability // 0.61
+ */
+export function advise(knowledge: Knowledge, file: CaseFile): Advice {
+  const posterior = posteriorOf(knowledge, file);
+  const suspects = knowledge.causes
+    .map((cause) => ({
+      cause,
+      probability: posterior.byCause.get(cause.key) ?? 0,
+      reasons: reasonsFor(posterior, cause, knowledge.causes.length),
+    }))
+    .sort((a, b) => b.probability - a.probability || a.cause.key.localeCompare(b.cause.key));
+  const plan = planOf(knowledge, file, posterior);
+  return { suspects, unknown: posterior.unknown, plan, closures: closuresOf(knowledge, posterior) };
+}

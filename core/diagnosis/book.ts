@@ -1,0 +1,96 @@
+import type { Spec } from "@/core/measure";
+import type { Vehicle } from "@/core/vehicle";
+import type { Cause } from "./cause";
+
+/** What an outcome of a test says about a cause; strengths stand in `likelihood.ts`. */
+export const EFFECTS = ["confirms", "supports", "weakens", "clears"] as const;
+export type EffectKind = (typeof EFFECTS)[number];
+
+export interface Effect {
+  readonly component: string;
+  /** null speaks of every failure of the component. */
+  readonly failure: string | null;
+  readonly effect: EffectKind;
+}
+
+export interface Outcome {
+  readonly key: string;
+  readonly label: string;
+  readonly effects: readonly Effect[];
+}
+
+export interface Procedure {
+  readonly key: string;
+  readonly title: string;
+  readonly component: string | null;
+  /** The work itself; access comes on top, once a job. */
+  readonly minutes: number;
+  readonly access: string | null;
+  readonly accessMinutes: number;
+  readonly tools: readonly string[];
+  readonly cautions: readonly string[];
+  readonly spec: Spec | null;
+  readonly outcomes: readonly Outcome[];
+}
+
+export interface Money {
+  readonly amount: number;
+  /** ISO 4217 */
+  readonly currency: string;
+}
+
+export interface Fix extends Cause {
+  readonly minutes: number;
+  readonly access: string | null;
+  readonly accessMinutes: number;
+  readonly partsCost: Money;
+}
+
+/** How far a pattern is to be believed; hearsay never outranks the shop's own proved jobs. */
+export const GRADES = ["hearsay", "bulletin", "seen", "proved"] as const;
+export type Grade = (typeof GRADES)[number];
+
+/** Which vehicles a pattern speaks of: an empty list means any. */
+export interface Applies {
+  readonly make: string | null;
+  readonly models: readonly string[];
+  /** First and last model year, inclusive. */
+  readonly years: readonly [number, number] | null;
+  readonly engines: readonly string[];
+  readonly transmissions: readonly string[];
+  readonly markets: readonly string[];
+}
+
+export interface Pattern extends Cause {
+  readonly key: string;
+  readonly title: string;
+  readonly applies: Applies;
+  readonly odometerKm: readonly [number, number] | null;
+  readonly evidence: Grade;
+  readonly symptoms: readonly string[];
+  readonly codes: readonly string[];
+  readonly confirmBy: string | null;
+  readonly note: string;
+}
+
+/** Whether a pattern speaks of this vehicle at this odometer; an unknown odometer is given the benefit of the doubt. */
+export function patternApplies(pattern: Pattern, vehicle: Vehicle, odometerKm: number | null): boolean {
+  const { make, models, years, engines, transmissions, markets } = pattern.applies;
+  const window = pattern.odometerKm;
+  return (
+    (make === null || make === vehicle.make) &&
+    among(models, vehicle.model) &&
+    (years === null || (vehicle.year >= years[0] && vehicle.year <= years[1])) &&
+    among(engines, vehicle.engine) &&
+    among(transmissions, vehicle.transmission) &&
+    among(markets, vehicle.market) &&
+    (window === null || odometerKm === null || (odometerKm >= window[0] && odometerKm <= window[1]))
+  );
+}
+
+function among(list: readonly string[], value: string | null): boolean {
+  return list.length === 0 || (value !== null && list.includes(value));
+}
+
+/** Outcomes that are no finding: they move nothing. */
+export const COULD_NOT_TELL = "could-not-tell";

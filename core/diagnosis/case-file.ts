@@ -1,0 +1,37 @@
+import type { FaultCode } from "@/core/codes";
+import type { Vehicle } from "@/core/vehicle";
+import type { Effect } from "./book";
+
+export interface Symptom {
+  readonly key: string;
+  readonly conditions: readonly string[];
+}
+
+/** A test as far as the odds need it. A check without a procedure carries its own effects. */
+export interface TestDone {
+  readonly procedure: string | null;
+  readonly title: string;
+  readonly outcome: string;
+  readonly effects: readonly Effect[];
+}
+
+export interface FixTried {
+  readonly component: string;
+  /** null: the part was changed, whatever ails it. */
+  readonly failure: string | null;
+  readonly result: "no-change" | "partly" | "fixed";
+}
+
+/** Everything that is known of a job at one moment: the question that advice answers. */
+export interface CaseFile {
+  readonly vehicle: Vehicle;
+  readonly odometerKm: number | null;
+  readonly symptoms: readonly Symptom[];
+  readonly codes: readonly FaultCode[];
+  /** A code's absence counts only where its module was read. */
+  readonly modulesScanned: readonly string[];
+  readonly tests: readonly TestDone[];
+  readonly fixesTried: readonly FixTried[];
+  /** Access groups that are open already. */
+  readonly access: readonly string[];
+}

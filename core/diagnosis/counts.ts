@@ -1,0 +1,58 @@
+import type { GroupKey } from "@/core/vehicle";
+import type { Fix, Pattern, Procedure } from "./book";
+import type { Cause, CauseKey } from "./cause";
+
+/** How often something was seen: whole jobs for the sentence, proof-weighted jobs for the arithmetic. */
+export interface Count {
+  readonly jobs: number;
+  readonly weight: number;
+}
+
+export const NO_COUNT: Count = { jobs: 0, weight: 0 };
+
+export function addCounts(a: Count, b: Count): Count {
+  return { jobs: a.jobs + b.jobs, weight: a.weight + b.weight };
+}
+
+export type CountsByCause = ReadonlyMap<CauseKey, Count>;
+
+/** A cause that the book knows, with the system its component belongs to. */
+export interface KnownCause extends Cause {
+  readonly key: CauseKey;
+  readonly system: string;
+}
+
+/** What the counters and the book say about one case: read by the server, never the jobs themselves. */
+export interface Knowledge {
+  readonly causes: readonly KnownCause[];
+  readonly groups: ReadonlyMap<GroupKey, CountsByCause>;
+  /** By feature key, summed over modules. */
+  readonly features: ReadonlyMap<string, CountsByCause>;
+  /** Codes seen with the known causes, by module and code key: what a clean scan speaks against. */
+  readonly codesByModule: ReadonlyMap<string, ReadonlyMap<string, CountsByCause>>;
+  /** By procedure, then outcome. */
+  readonly outcomes: ReadonlyMap<string, ReadonlyMap<string, CountsByCause>>;
+  readonly procedures: readonly Procedure[];
+  readonly fixes: readonly Fix[];
+  readonly patterns: readonly Pattern[];
+  readonly shop: ShopRates;
+}
+
+export interface ShopRates {
+  readonly currency: string;
+  /** What an hour at the lift costs the shop: turns part prices into minutes. */
+  readonly ratePerHour: number;
+}
+
+const EMPTY: CountsByCause = new Map();
+
+export function countsIn(map: ReadonlyMap<string, CountsByCause>, key: string): CountsByCause {
+  return map.get(key) ?? EMPTY;
+}
+
+/** The sum over all causes. */
+export function totalOf(counts: CountsByCause): Count {
+  let total = NO_COUNT;
+  for (const count of counts.values()) total = addCounts(total, count);
+  return total;
+}

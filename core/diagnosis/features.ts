@@ -1,0 +1,60 @@
+import { homeModule, type CodeStatus, type FaultCode } from "@/core/codes";
+import type { Symptom } from "./case-file";
+
+/** One thing that was or was not there: what counters count by cause. */
+export interface Feature {
+  readonly key: string;
+  /** For a code the module that holds it, empty for all else. */
+  readonly module: string;
+}
+
+/** How firmly a status speaks, as a power of the code's likelihood ratio. */
+const STATUS_STRENGTH: Record<CodeStatus, number> = { stored: 1, permanent: 1, pending: 0.7, history: 0.4 };
+
+/** A feature that is present in a case, with what it is called and how firmly it speaks. */
+export interface PresentFeature extends Feature {
+  readonly kind: "symptom" | "condition" | "code";
+  /** The vocabulary's key, or the code itself. */
+  readonly subject: string;
+  readonly strength: number;
+}
+
+export function symptomFeature(symptom: string): string {
+  return `symptom|${symptom}`;
+}
+
+export function conditionFeature(condition: string): string {
+  return `condition|${condition}`;
+}
+
+export function codeFeature(code: string): string {
+  return `code|${code}`;
+}
+
+/** Counts in how many jobs a module was read: the denominator of its codes. */
+export function scanFeature(module: string): string {
+  return `scan|${module}`;
+}
+
+export function moduleOf(code: FaultCode): string {
+  return code.module ?? homeModule(code.code);
+}
+
+/** What symptoms and codes a job shows, each once. */
+export function presentFeatures(symptoms: readonly Symptom[], codes: readonly FaultCode[]): readonly PresentFeature[] {
+  const found = new Map<string, PresentFeature>();
+  const add = (feature: PresentFeature) => {
+    const before = found.get(feature.key);
+    if (!before || before.strength < feature.strength) found.set(feature.key, feature);
+  };
+  for (const { key, conditions } of symptoms) {
+    add({ key: symptomFeature(key), module: "", kind: "symptom", subject: key, strength: 1 });
+    for (const condition of conditions)
+      add({ key: conditionFeature(condition), module: "", kind: "condition", subject: condition, strength: 1 });
+  }
+  for (const code of codes) {
+    const strength = STATUS_STRENGTH[code.status];
+    add({ key: codeFeature(code.code), module: moduleOf(code), kind: "code", subject: code.code, strength });
+  }
+  return [...found.values()];
+}

@@ -1,0 +1,35 @@
+export { advise, type Advice, type Suspect } from "./advice";
+export {
+  COULD_NOT_TELL,
+  EFFECTS,
+  GRADES,
+  type Applies,
+  type Effect,
+  type EffectKind,
+  type Fix,
+  type Grade,
+  type Money,
+  type Outcome,
+  type Pattern,
+  type Procedure,
+} from "./book";
+export type { CaseFile, FixTried, Symptom, TestDone } from "./case-file";
+export { causeKey, covers, WORKS_AS_DESIGNED, type Cause, type CauseKey } from "./cause";
+export { type Count, type CountsByCause, type KnownCause, type Knowledge, type ShopRates } from "./counts";
+export { deadEndsOf, type TrialSum } from "./dead-ends";
+export type { EvidenceSource, Reason } from "./evidence";
+export { codeFeature, presentFeatures, scanFeature } from "./features";
+export { FROM_SCRATCH_MINUTES, type Action, type FixAction, type Plan, type TestAction } from "./plan";
+export { outcomeOfVerdict } from "./outcome-of-verdict";
+export type { Closure } from "./roads";
+export { likeness, type JobSketch, type Likeness } from "./similar";
+export {
+  actionWhy,
+  causeName,
+  evidenceName,
+  likenessWords,
+  lowerFirst,
+  reasonText,
+  savedMinutes,
+  type Labels,
+} from "./words";

@@ -1,0 +1,97 @@
+import { ALL_VEHICLES, chainFor, type GroupKey } from "@/core/vehicle";
+import { patternApplies, type Grade, type Pattern } from "./book";
+import type { CaseFile } from "./case-file";
+import { causeKey, type CauseKey } from "./cause";
+import { countsIn, NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
+
+/** Where a prior comes from, for the sentence: the narrowest group in which the cause was seen, and patterns that apply. */
+export interface PriorReason {
+  readonly group: GroupKey;
+  readonly seen: Count;
+  readonly of: number;
+  readonly patterns: readonly Pattern[];
+}
+
+export interface Prior {
+  /** Sums to 1 - unknown. */
+  readonly byCause: ReadonlyMap<CauseKey, number>;
+  readonly reasons: ReadonlyMap<CauseKey, PriorReason>;
+  /** Share of vehicles whose cause is not in the book. */
+  readonly unknown: number;
+}
+
+/**
+ * How far a group's rate may differ from the wider group's: the shape a of a gamma prior on their ratio, in expected jobs
+ * (Clayton and Kaldor 1987, "empirical Bayes estimates of age-standardized relative risks"). Small values let hot spots of one
+ * engine show after two or three jobs, and leave a rare cause that a small group has not seen yet as likely as it was.
+ */
+const RATIO_SHAPE = 0.5;
+
+/** What a pattern is worth in jobs, by its grade; less than a handful, so that it gives way as real jobs come in. */
+export const PATTERN_JOBS: Record<Grade, number> = { hearsay: 0.4, bulletin: 1.5, seen: 2.5, proved: 4 };
+
+/** A pattern is weighed against this many jobs of the wider groups, and against every job of the narrowest one. */
+const PATTERN_AGAINST_JOBS = 20;
+
+/**
+ * Every cause in the book has been thought of by someone: a quarter of a job each at the widest level (a Dirichlet prior;
+ * Krichevsky and Trofimov 1981 use a half, which is too much where most causes of a long book are rare).
+ */
+const BOOK_JOBS = 0.25;
+
+/** How likely each known cause is on this vehicle before anything of this job is known. */
+export function priorOf(knowledge: Knowledge, file: CaseFile): Prior {
+  const totals = groupTotals(knowledge);
+  const rates = new Map<CauseKey, number>();
+  const reasons = new Map<CauseKey, PriorReason>();
+  for (const cause of knowledge.causes) {
+    const { rate, reason } = causeRate(knowledge, file, cause, totals);
+    rates.set(cause.key, rate);
+    reasons.set(cause.key, reason);
+  }
+  const unknown = unknownShare(knowledge);
+  const sum = [...rates.values()].reduce((a, b) => a + b, 0);
+  const byCause = new Map([...rates].map(([key, rate]) => [key, sum > 0 ? (rate / sum) * (1 - unknown) : 0]));
+  return { byCause, reasons, unknown: knowledge.causes.length ? unknown : 1 };
+}
+
+function groupTotals(knowledge: Knowledge): ReadonlyMap<GroupKey, Count> {
+  return new Map([...knowledge.groups].map(([key, counts]) => [key, totalOf(counts)]));
+}
+
+/**
+ * From all vehicles down to the narrowest group: rate_k = rate_(k-1) · (n_k + a) / (N_k · rate_(k-1) + a), the posterior mean of
+ * the group's rate ratio. Patterns that apply come on top as jobs that were not seen.
+ */
+function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, totals: ReadonlyMap<GroupKey, Count>) {
+  const chain = chainFor(cause.system, file.vehicle, file.odometerKm);
+  const patterns = knowledge.patterns.filter(
+    (pattern) => causeKey(pattern) === cause.key && patternApplies(pattern, file.vehicle, file.odometerKm),
+  );
+  const of = (group: GroupKey | undefined) => (group && totals.get(group)) ?? NO_COUNT;
+  const own = (group: GroupKey) => knowledge.groups.get(group)?.get(cause.key) ?? NO_COUNT;
+  const all = of(ALL_VEHICLES);
+  let rate = (own(ALL_VEHICLES).weight + BOOK_JOBS) / (all.weight + BOOK_JOBS * knowledge.causes.length);
+  let reason: PriorReason = { group: ALL_VEHICLES, seen: own(ALL_VEHICLES), of: all.jobs, patterns };
+  for (const group of [...chain].reverse()) {
+    if (group === ALL_VEHICLES) continue;
+    const seen = own(group);
+    rate *= (seen.weight + RATIO_SHAPE) / (of(group).weight * rate + RATIO_SHAPE);
+    if (seen.jobs > 0) reason = { group, seen, of: of(group).jobs, patterns };
+  }
+  const patternJobs = patterns.reduce((sum, { evidence }) => sum + PATTERN_JOBS[evidence], 0);
+  const against = PATTERN_AGAINST_JOBS + of(chain[0]).weight;
+  return { rate: (rate * against + patternJobs) / (against + patternJobs), reason };
+}
+
+/** Good-Turing: the mass of what was never seen is about the share of causes seen only once (Good 1953). */
+function unknownShare(knowledge: Knowledge): number {
+  const counts = [...countsIn(knowledge.groups, ALL_VEHICLES).values()];
+  const jobs = counts.reduce((sum, { jobs }) => sum + jobs, 0);
+  const once = counts.filter(({ jobs }) => jobs === 1).length;
+  return Math.min(UNKNOWN_MOST, (once + 1) / (jobs + UNKNOWN_PRIOR_JOBS));
+}
+
+/** With no job at all, a third of the mass says that the book may not hold the cause; never more than half. */
+const UNKNOWN_PRIOR_JOBS = 3;
+const UNKNOWN_MOST = 0.5;

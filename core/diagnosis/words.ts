@@ -1,0 +1,137 @@
+import { exhaustive } from "@/core/exhaustive";
+import { groupName } from "@/core/vehicle";
+import type { Cause } from "./cause";
+import type { EvidenceSource, Reason } from "./evidence";
+import type { Action, FixAction, Plan, TestAction } from "./plan";
+import type { Likeness } from "./similar";
+
+/** The words of the shop's vocabulary for its keys; an unknown key stands for itself. */
+export interface Labels {
+  symptom(key: string): string;
+  condition(key: string): string;
+  component(key: string): string;
+  failure(key: string): string;
+  procedure(key: string): string;
+}
+
+/** "Vane actuator: sticks" */
+export function causeName(labels: Labels, { component, failure }: Cause): string {
+  return `${labels.component(component)}: ${lowerFirst(labels.failure(failure))}`;
+}
+
+/** "vane actuator (sticks)", inside a sentence. */
+export function causePhrase(labels: Labels, { component, failure }: Cause): string {
+  return `${lowerFirst(labels.component(component))} (${lowerFirst(labels.failure(failure))})`;
+}
+
+/** What speaks, in a few words: "code P0335", "only when hot". */
+export function evidenceName(labels: Labels, source: EvidenceSource): string {
+  switch (source.kind) {
+    case "prior":
+      return "seen before";
+    case "feature":
+      return featureName(labels, source.feature.kind, source.feature.subject);
+    case "absent-code":
+      return `no ${source.code}`;
+    case "test":
+      return source.title;
+    case "tried":
+      return `${labels.component(source.component)} fitted`;
+    default:
+      return exhaustive(source, "evidenceName");
+  }
+}
+
+function featureName(labels: Labels, kind: "symptom" | "condition" | "code", subject: string): string {
+  if (kind === "code") return `code ${subject}`;
+  return lowerFirst(kind === "symptom" ? labels.symptom(subject) : labels.condition(subject));
+}
+
+/** The sentence of one reason, with its counts. */
+export function reasonText(labels: Labels, { source, weight }: Reason): string {
+  switch (source.kind) {
+    case "prior":
+      return priorText(source.reason);
+    case "feature":
+      return countText(source.seen, source.of, "shown in", weight);
+    case "absent-code":
+      return `${source.module} was read and holds no ${source.code}; ${countText(source.seen, source.of, "set in", weight)}`;
+    case "test":
+      return testText(source, weight);
+    case "tried":
+      return TRIED_WORDS[source.result];
+    default:
+      return exhaustive(source, "reasonText");
+  }
+}
+
+const TRIED_WORDS = {
+  "no-change": "repaired here without effect",
+  partly: "repaired here, and something else is wrong as well",
+  fixed: "repaired here, and the fault is gone since",
+} as const;
+
+function priorText({ seen, of, group, patterns }: Extract<EvidenceSource, { kind: "prior" }>["reason"]): string {
+  const known = patterns.map(({ title, evidence }) => `known pattern: ${title} (${evidence})`);
+  const counted = seen.jobs > 0 ? [`cause of ${seen.jobs} of ${jobs(of)} on ${groupName(group)}`] : [];
+  const parts = [...counted, ...known];
+  return parts.length ? parts.join("; ") : "no job here with this cause so far";
+}
+
+function countText(seen: number, of: number, verb: string, weight: number): string {
+  if (of === 0) return weight > 0 ? "fits what is known of it" : "no job with this cause to compare with";
+  return `${verb} ${seen} of the ${jobs(of)} with this cause`;
+}
+
+function testText({ outcome, effect, seen, of }: Extract<EvidenceSource, { kind: "test" }>, weight: number): string {
+  const counted = of > 0 ? `; so in ${seen} of the ${jobs(of)} with this cause` : "";
+  const said = effect ?? (weight > 0 ? "speaks for it" : "speaks against it");
+  return `“${outcome}” ${effect ? `${said} it` : said}${counted}`;
+}
+
+function jobs(count: number): string {
+  return count === 1 ? "1 job" : `${count} jobs`;
+}
+
+/** Why an action stands where it stands: "settles vanes against actuator; 12 min; saves about 40 min". */
+export function actionWhy(labels: Labels, action: Action, plan: Plan, causeOf: (key: string) => Cause | null): string {
+  return action.kind === "test" ? testWhy(labels, action, plan, causeOf) : fixWhy(action);
+}
+
+function testWhy(labels: Labels, action: TestAction, plan: Plan, causeOf: (key: string) => Cause | null): string {
+  const names = action.settles.flatMap((key) => {
+    const cause = causeOf(key);
+    return cause ? [causePhrase(labels, cause)] : [];
+  });
+  const settles = names.length === 2 ? `settles ${names[0]} against ${names[1]}` : `settles ${names[0] ?? "little"}`;
+  const saved = Math.round(savedMinutes(action, plan));
+  return saved >= 1 ? `${settles}; saves about ${saved} min` : settles;
+}
+
+function fixWhy(action: FixAction): string {
+  const percent = Math.round(action.probability * 100);
+  return `${percent} in 100 that this is it`;
+}
+
+/** What a test saves against fitting the best part now; 0 where fitting is no worse. */
+export function savedMinutes(action: TestAction, plan: Plan): number {
+  const fix = plan.actions.find(({ kind }) => kind === "fix");
+  return fix ? Math.max(0, fix.expectedMinutesAfter - action.expectedMinutesAfter) : 0;
+}
+
+/** Why a job counts as alike, in a few words each. */
+export function likenessWords(labels: Labels, { sameVehicle, shared }: Likeness): readonly string[] {
+  const vehicle = sameVehicle.filter((part) => part !== "make" || !sameVehicle.includes("model"));
+  const words = vehicle.map((part) => (part === "odometer" ? "like odometer" : `same ${part}`));
+  return [...words, ...shared.map((key) => featureKeyName(labels, key))];
+}
+
+function featureKeyName(labels: Labels, key: string): string {
+  const [kind, subject = ""] = key.split("|");
+  return featureName(labels, kind === "code" ? "code" : kind === "condition" ? "condition" : "symptom", subject);
+}
+
+export function lowerFirst(text: string): string {
+  // Abbreviations and codes keep their capitals.
+  return /^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
+}

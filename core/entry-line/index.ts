@@ -1,0 +1,1 @@
+export { readEntryLine, type EntryLine } from "./entry-line";

@@ -1,0 +1,103 @@
+import type { FaultCode } from "@/core/codes";
+import type { CaseFile, Symptom, TestDone } from "@/core/diagnosis/case-file";
+import type { Money } from "@/core/diagnosis/book";
+import type { Cause } from "@/core/diagnosis/cause";
+import type { Proof } from "@/core/proof";
+import type { Vehicle } from "@/core/vehicle";
+
+export const PART_RESULTS = ["fixed", "partly", "no-change"] as const;
+export type PartResult = (typeof PART_RESULTS)[number];
+
+export const PART_SOURCES = ["new-maker", "new-other", "used", "rebuilt", "repaired"] as const;
+export type PartSource = (typeof PART_SOURCES)[number];
+
+/** A part fitted; `result` is null until it was tried. `seq` is the trail entry, `resultSeq` the one that told the result. */
+export interface PartFitted {
+  readonly seq: number;
+  readonly component: string;
+  readonly failure: string | null;
+  readonly partNumber: string | null;
+  readonly source: PartSource;
+  readonly minutes: number;
+  readonly cost: Money;
+  readonly result: PartResult | null;
+  readonly resultSeq: number | null;
+}
+
+export interface TestRun extends TestDone {
+  readonly seq: number;
+  readonly minutes: number;
+  /** The access group it opened, if any. */
+  readonly access: string | null;
+}
+
+export interface ProofDone extends Proof {
+  readonly seq: number;
+}
+
+export const FINDINGS = ["root-cause", "no-fault-found", "unresolved"] as const;
+export type FindingResult = (typeof FINDINGS)[number];
+
+export interface Finding {
+  readonly result: FindingResult;
+  readonly causes: readonly Cause[];
+}
+
+/** A job as its facts stand now: what the trail's entries add up to. */
+export interface JobFacts {
+  readonly vehicle: Vehicle;
+  readonly odometerKm: number | null;
+  readonly symptoms: readonly Symptom[];
+  readonly codes: readonly FaultCode[];
+  readonly modulesScanned: readonly string[];
+  readonly tests: readonly TestRun[];
+  readonly parts: readonly PartFitted[];
+  readonly proof: readonly ProofDone[];
+  readonly finding: Finding | null;
+  readonly closed: boolean;
+}
+
+/** The question that a job's facts put to the engine. */
+export function caseOf(job: JobFacts): CaseFile {
+  const access = job.tests.flatMap((test) => (test.access ? [test.access] : []));
+  const fixesTried = partsAsTheyStand(job).flatMap(({ component, failure, result }) =>
+    result ? [{ component, failure, result }] : [],
+  );
+  const { vehicle, odometerKm, symptoms, codes, modulesScanned, tests } = job;
+  return { vehicle, odometerKm, symptoms, codes, modulesScanned, tests, fixesTried, access: [...new Set(access)] };
+}
+
+/** The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. */
+export function partsAsTheyStand(job: JobFacts): readonly PartFitted[] {
+  const comebacks = job.proof.filter(({ result }) => result === "came-back");
+  return job.parts.map((part) => {
+    const { result, resultSeq } = part;
+    const cameBack = result === "fixed" && comebacks.some(({ seq }) => seq > (resultSeq ?? 0));
+    return cameBack ? { ...part, result: "no-change" } : part;
+  });
+}
+
+/** The part whose fitting cured the job as far as is known, if any. */
+export function curePart(job: JobFacts): PartFitted | null {
+  return (
+    partsAsTheyStand(job)
+      .filter(({ result }) => result === "fixed")
+      .at(-1) ?? null
+  );
+}
+
+/** Proof that speaks of the last cure: what was proved before it spoke of another repair. */
+export function proofOfCure(job: JobFacts): readonly ProofDone[] {
+  const since = curePart(job)?.resultSeq ?? 0;
+  return job.proof.filter(({ seq }) => seq >= since);
+}
+
+/** Whether the fault came back and nothing has cured it since. */
+export function cameBack(job: JobFacts): boolean {
+  return proofOfCure(job).some(({ result }) => result === "came-back");
+}
+
+/** Minutes that went into what turned out to be in vain. */
+export function deadEndMinutes(job: JobFacts): number {
+  return partsAsTheyStand(job).reduce((sum, { result, minutes }) => (result === "no-change" ? sum + minutes : sum), 0);
+}

@@ -1,0 +1,32 @@
+import { proofMissing, type ProofStep } from "@/core/proof";
+import { cameBack, curePart, proofOfCure, type JobFacts } from "./job";
+
+/** What a job needs now: the one thing that stands between it and its next step. */
+export type Need =
+  | { readonly kind: "test" }
+  | { readonly kind: "part-result"; readonly seq: number; readonly component: string }
+  | { readonly kind: "proof"; readonly missing: readonly ProofStep[] }
+  | { readonly kind: "decision"; readonly about: "came-back" | "cause" | "close" }
+  | { readonly kind: "nothing" };
+
+/**
+ * Reads from the facts what a job needs.
+ * A part that was not tried yet comes first; before a cure the next test; after it proof; with proof the decision to close.
+ * A closed job whose fault came back needs the decision to open it again.
+ */
+export function needOf(job: JobFacts): Need {
+  if (job.closed) return cameBack(job) ? { kind: "decision", about: "came-back" } : { kind: "nothing" };
+  const untried = job.parts.find(({ result }) => result === null);
+  if (untried) return { kind: "part-result", seq: untried.seq, component: untried.component };
+  if (job.finding && job.finding.result !== "root-cause") return { kind: "decision", about: "close" };
+  if (!curePart(job) && (job.finding === null || cameBack(job))) return { kind: "test" };
+  if (job.finding === null) return { kind: "decision", about: "cause" };
+  const missing = missingProof(job);
+  return missing.length ? { kind: "proof", missing } : { kind: "decision", about: "close" };
+}
+
+/** The steps of proof before hand-over that this job still lacks. */
+export function missingProof(job: JobFacts): readonly ProofStep[] {
+  const hadTest = job.tests.some(({ procedure }) => procedure !== null);
+  return proofMissing(proofOfCure(job), { hadTest, hadCodes: job.codes.length > 0 });
+}

@@ -1,0 +1,1 @@
+export { lessonOf, type Lesson, type Trial } from "./lesson";

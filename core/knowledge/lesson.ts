@@ -1,0 +1,125 @@
+import { causeKey, covers, type Cause } from "@/core/diagnosis/cause";
+import { COULD_NOT_TELL, type Effect } from "@/core/diagnosis/book";
+import { presentFeatures, scanFeature, type Feature } from "@/core/diagnosis/features";
+import { partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
+import { proofWeightMilli } from "@/core/proof";
+import { groupsOf, type GroupKey } from "@/core/vehicle";
+
+/**
+ * What one job teaches the book: rows to add to the counters. A pure function of the job's facts, so that the counters can be
+ * kept by adding what a job teaches after a change and taking away what it taught before, and rebuilt by adding up all jobs.
+ * Weights are whole thousandths of a job, so both ways agree to the last digit.
+ */
+export interface Lesson {
+  readonly causes: readonly (Cause & { readonly group: GroupKey; readonly weightMilli: number })[];
+  readonly features: readonly (Cause & Feature & { readonly weightMilli: number })[];
+  readonly outcomes: readonly (Cause & {
+    readonly procedure: string;
+    readonly outcome: string;
+    readonly weightMilli: number;
+  })[];
+  readonly trials: readonly Trial[];
+}
+
+/** A part fitted or a test run on a job with this symptom in this group of vehicles, and whether it helped. */
+export interface Trial {
+  readonly group: GroupKey;
+  readonly symptom: string;
+  readonly kind: "part" | "test";
+  /** A component for a part, a procedure for a test. */
+  readonly subject: string;
+  readonly helped: boolean;
+  readonly minutes: number;
+  readonly costMinor: number;
+  readonly currency: string;
+}
+
+const NOTHING: Lesson = { causes: [], features: [], outcomes: [], trials: [] };
+
+/** What a job teaches; an open job teaches nothing, an unsolved one only its dead ends. */
+export function lessonOf(job: JobFacts): Lesson {
+  if (!job.closed) return NOTHING;
+  const weightMilli = job.finding?.result === "root-cause" ? proofWeightMilli(proofOfCure(job)) : noFaultWeight(job);
+  const causes = weightMilli > 0 ? distinct(job.finding?.causes ?? []) : [];
+  const each = <T>(rows: readonly T[]) =>
+    causes.flatMap(({ component, failure }) => rows.map((row) => ({ ...row, component, failure, weightMilli })));
+  return {
+    causes: each(groupsOf(job.vehicle, job.odometerKm).map((group) => ({ group }))),
+    features: each(featuresOf(job)),
+    outcomes: each(outcomesOf(job)),
+    trials: trialsOf(job),
+  };
+}
+
+/** "Works as designed" needs no repair and so no proof: a finding of one half of a job. */
+const NO_FAULT_WEIGHT_MILLI = 500;
+
+function noFaultWeight(job: JobFacts): number {
+  return job.finding?.result === "no-fault-found" ? NO_FAULT_WEIGHT_MILLI : 0;
+}
+
+function distinct(causes: readonly Cause[]): readonly Cause[] {
+  return [...new Map(causes.map((cause) => [causeKey(cause), cause])).values()];
+}
+
+function featuresOf(job: JobFacts): readonly Feature[] {
+  const present = presentFeatures(job.symptoms, job.codes).map(({ key, module }) => ({ key, module }));
+  const read = [...new Set(job.modulesScanned)].map((module) => ({ key: scanFeature(module), module }));
+  return [...present, ...read];
+}
+
+/** The last telling outcome of each procedure before the cure: a test repeated as proof passes whatever the cause was. */
+function outcomesOf(job: JobFacts): readonly { readonly procedure: string; readonly outcome: string }[] {
+  const cured = job.parts.filter(({ result }) => result === "fixed").at(0)?.seq ?? Number.POSITIVE_INFINITY;
+  const last = new Map<string, string>();
+  for (const { procedure, outcome, seq } of job.tests)
+    if (procedure !== null && outcome !== COULD_NOT_TELL && seq < cured) last.set(procedure, outcome);
+  return [...last].map(([procedure, outcome]) => ({ procedure, outcome }));
+}
+
+function trialsOf(job: JobFacts): readonly Trial[] {
+  const subjects = [...partTrials(job), ...testTrials(job)];
+  const symptoms = [...new Set(job.symptoms.map(({ key }) => key))];
+  return groupsOf(job.vehicle, job.odometerKm).flatMap((group) =>
+    symptoms.flatMap((symptom) => subjects.map((subject) => ({ ...subject, group, symptom }))),
+  );
+}
+
+type Subject = Omit<Trial, "group" | "symptom">;
+
+function partTrials(job: JobFacts): readonly Subject[] {
+  return partsAsTheyStand(job).flatMap(({ component, result, minutes, cost }) => {
+    if (result === null) return [];
+    const costMinor = Math.round(cost.amount * 100);
+    return [
+      {
+        kind: "part" as const,
+        subject: component,
+        helped: result !== "no-change",
+        minutes,
+        costMinor,
+        currency: cost.currency,
+      },
+    ];
+  });
+}
+
+/** A test helped where its outcome spoke for a cause that was found. */
+function testTrials(job: JobFacts): readonly Subject[] {
+  const causes = job.finding?.result === "root-cause" ? job.finding.causes : [];
+  const speaksFor = ({ effect, component, failure }: Effect) =>
+    (effect === "confirms" || effect === "supports") && causes.some((cause) => covers({ component, failure }, cause));
+  return job.tests.flatMap(({ procedure, effects, minutes }) => {
+    if (procedure === null) return [];
+    return [
+      {
+        kind: "test" as const,
+        subject: procedure,
+        helped: effects.some(speaksFor),
+        minutes,
+        costMinor: 0,
+        currency: "",
+      },
+    ];
+  });
+}

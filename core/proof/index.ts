@@ -1,0 +1,10 @@
+export {
+  PROOF_STEPS,
+  proofMissing,
+  proofWeightMilli,
+  rungOf,
+  type Proof,
+  type ProofResult,
+  type ProofStep,
+  type Rung,
+} from "./rungs";

@@ -1,0 +1,69 @@
+import type { FaultCode } from "@/core/codes";
+import type { Effect, Money } from "@/core/diagnosis/book";
+import type { Cause } from "@/core/diagnosis/cause";
+import type { Symptom } from "@/core/diagnosis/case-file";
+import type { Finding, PartResult, PartSource } from "@/core/job";
+import type { Reading, Verdict } from "@/core/measure";
+import type { ProofResult, ProofStep } from "@/core/proof";
+
+/** What an entry of the trail says, by its kind. Written once and never changed; a correction is a new entry. */
+export type EntryBody =
+  | { readonly kind: "opened"; readonly complaint: string; readonly odometerKm: number | null }
+  | { readonly kind: "symptoms"; readonly symptoms: readonly Symptom[] }
+  | { readonly kind: "scan"; readonly codes: readonly FaultCode[]; readonly modulesRead: readonly string[] }
+  | TestBody
+  | PartBody
+  | { readonly kind: "part-result"; readonly partSeq: number; readonly component: string; readonly result: PartResult }
+  | { readonly kind: "proof"; readonly step: ProofStep; readonly result: ProofResult; readonly note: string }
+  | { readonly kind: "suspect"; readonly cause: Cause; readonly why: string }
+  | ({ readonly kind: "finding"; readonly why: string } & Finding)
+  | { readonly kind: "handed"; readonly to: string; readonly note: string }
+  | { readonly kind: "note"; readonly text: string }
+  | { readonly kind: "withdrawn"; readonly reason: string }
+  | { readonly kind: "closed"; readonly rung: number; readonly reason: string }
+  | { readonly kind: "reopened"; readonly reason: string };
+
+export interface TestReading {
+  readonly label: string;
+  readonly reading: Reading;
+}
+
+export interface TestBody {
+  readonly kind: "test";
+  /** null for a check that follows no procedure. */
+  readonly procedure: string | null;
+  readonly title: string;
+  readonly outcome: string;
+  readonly outcomeLabel: string;
+  readonly readings: readonly TestReading[];
+  /** The spec's judgement, null where the procedure has none or nothing was measured. */
+  readonly verdict: Verdict | null;
+  readonly verdictText: string | null;
+  readonly effects: readonly Effect[];
+  readonly note: string;
+}
+
+export interface PartBody {
+  readonly kind: "part";
+  readonly component: string;
+  readonly failure: string | null;
+  readonly partNumber: string | null;
+  readonly source: PartSource;
+  readonly cost: Money;
+  readonly result: PartResult | null;
+}
+
+export type EntryKind = EntryBody["kind"];
+
+/** An entry of a job's trail. `seq` counts from 1 within the job. */
+export interface TrailEntry {
+  readonly seq: number;
+  readonly at: Date;
+  readonly by: string;
+  readonly minutes: number;
+  readonly body: EntryBody;
+  /** The entry that this one stands beside as its correction. */
+  readonly corrects: number | null;
+  /** The entry that corrects this one. */
+  readonly correctedBy: number | null;
+}

@@ -1,0 +1,95 @@
+import { inTransaction, pool, type Db } from "@/server/db/pool";
+import { randomUUID } from "node:crypto";
+import type { PersonId } from "@/core/ids";
+import { hashPassphrase } from "@/server/auth/passphrase";
+import type { Actor } from "@/server/auth/session";
+import { setUpShop } from "@/server/auth/set-up";
+import { ensureCause, insertFix, insertPattern, insertProcedure, readProcedure } from "@/server/db/book";
+import { findCommand, insertCommand } from "@/server/db/commands";
+import { findPersonByName, insertPerson, listPeople } from "@/server/db/people";
+import { firstSite, type Site } from "@/server/db/sites";
+import { subDays } from "date-fns";
+import type { CommandId } from "@/core/ids";
+import { FIXES, PATTERNS, PROCEDURES } from "./book";
+import { GENERATED_JOBS, playGenerated } from "./generated";
+import type { Stage } from "./play";
+import { uuidOf } from "./random";
+import { playStories, STORIES } from "./stories";
+import { PASSPHRASE, PEOPLE, SHOP, type PersonName } from "./world";
+
+const LOADED = uuidOf("loaded") as CommandId;
+
+/**
+ * Fills an empty database with the made-up workshop, its dates running up to `now`. A load that was cut off goes on where it
+ * stopped: every write has a fixed id and is applied once.
+ * @returns loaded false where the demo is there already
+ * @throws Error where the database holds another shop
+ */
+export async function loadDemo(
+  now: Date,
+  onProgress: (done: number, of: number) => void,
+): Promise<{ loaded: boolean; jobs: number }> {
+  const site = await firstSite(pool());
+  if (site && site.name !== SHOP.name)
+    throw new Error("This database holds a shop already; the demo goes into an empty one only.");
+  if (await findCommand(pool(), LOADED)) return { loaded: false, jobs: 0 };
+  if (!site) await setUpShop({ shop: SHOP, name: PEOPLE[0].name, passphrase: PASSPHRASE }, subDays(now, 500));
+  const stage = await makeStage(now);
+  await inTransaction((db) => writeBook(db, stage, now));
+  const of = GENERATED_JOBS + STORIES;
+  let done = 0;
+  const onJob = () => onProgress(++done, of);
+  await playGenerated(stage, now, onJob);
+  await playStories(stage, now, onJob);
+  await inTransaction((db) =>
+    insertCommand(db, {
+      id: LOADED,
+      name: "demo-loaded",
+      requestHash: Buffer.alloc(0),
+      personId: null,
+      tokenId: null,
+      now,
+    }),
+  );
+  return { loaded: true, jobs: of };
+}
+
+async function makeStage(now: Date): Promise<Stage> {
+  const site = await firstSite(pool());
+  if (!site) throw new Error("demo: the shop was not set up");
+  for (const { name, role } of PEOPLE.slice(1)) {
+    if (await findPersonByName(pool(), name)) continue;
+    const person = { id: randomUUID() as PersonId, siteId: site.id, name, role, active: true };
+    await insertPerson(pool(), {
+      ...person,
+      ...(await hashPassphrase(PASSPHRASE)),
+      createdAt: subDays(now, 500),
+      createdBy: null,
+    });
+  }
+  return { actors: await actorsOf(site) };
+}
+
+async function actorsOf(site: Site): Promise<ReadonlyMap<PersonName, Actor>> {
+  const people = await listPeople(pool(), site.id);
+  return new Map(
+    PEOPLE.map(({ name }) => {
+      const person = people.find((each) => each.name === name);
+      if (!person) throw new Error(`demo: ${name} is missing`);
+      return [name, { personId: person.id, siteId: site.id, name, role: person.role, tokenId: null }];
+    }),
+  );
+}
+
+async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
+  const [first] = PROCEDURES;
+  if (first && (await readProcedure(db, first.key))) return;
+  const lead = stage.actors.get("Ilka Venn");
+  if (!lead) throw new Error("demo: the lead is missing");
+  for (const fix of FIXES) {
+    await ensureCause(db, fix, lead.personId, now);
+    await insertFix(db, fix, lead.personId, now);
+  }
+  for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
+  for (const pattern of PATTERNS) await insertPattern(db, pattern, lead.personId, now);
+}

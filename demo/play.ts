@@ -1,0 +1,91 @@
+import { asJobId, type CommandId, type JobId } from "@/core/ids";
+import { addMinutes } from "date-fns";
+import type { Actor } from "@/server/auth/session";
+import type { AnyCommand } from "@/server/commands/command";
+import { findCommandByName } from "@/server/commands/registry";
+import { runAnyCommand } from "@/server/commands/run";
+import { uuidOf } from "./random";
+import type { PersonName } from "./world";
+
+/** Plays jobs through the very commands that screens use, at the time they are said to have happened. */
+export interface Stage {
+  readonly actors: ReadonlyMap<PersonName, Actor>;
+}
+
+/** One job as it is played: knows its version and its clock. */
+export class JobPlayer {
+  private constructor(
+    private readonly stage: Stage,
+    private readonly name: string,
+    private readonly jobId: JobId,
+    private version: number,
+    private clock: Date,
+    private step: number,
+  ) {}
+
+  static async open(stage: Stage, name: string, by: PersonName, at: Date, input: unknown): Promise<JobPlayer> {
+    const answer = await act(stage, { name: "open-job", id: uuidOf(`${name}/open`), by, at, input });
+    const { jobId, version } = readAnswer(answer);
+    return new JobPlayer(stage, name, jobId, version, at, 0);
+  }
+
+  /** Records something that took `minutes`; returns the entry's seq. */
+  async record(command: string, by: PersonName, minutes: number, input: Record<string, unknown>): Promise<number> {
+    this.step++;
+    this.clock = addMinutes(this.clock, Math.max(minutes, 1));
+    const timed = TIMED.has(command) ? { minutes } : {};
+    const answer = await act(this.stage, {
+      name: command,
+      id: uuidOf(`${this.name}/${this.step}`),
+      by,
+      at: this.clock,
+      input: { jobId: this.jobId, version: this.version, ...timed, ...input },
+    });
+    this.version = readAnswer(answer).version;
+    return this.version;
+  }
+
+  /** Lets time pass: lunch, a night, the weeks until a follow-up. */
+  wait(minutes: number): void {
+    this.clock = addMinutes(this.clock, minutes);
+  }
+}
+
+const TIMED = new Set([
+  "record-symptoms",
+  "record-scan",
+  "record-test",
+  "record-part",
+  "record-part-result",
+  "record-note",
+  "record-proof",
+]);
+
+interface Act {
+  readonly name: string;
+  readonly id: string;
+  readonly by: PersonName;
+  readonly at: Date;
+  readonly input: unknown;
+}
+
+async function act(stage: Stage, { name, id, by, at, input }: Act): Promise<unknown> {
+  const command: AnyCommand | null = findCommandByName(name);
+  if (!command) throw new Error(`demo: there is no command ${name}`);
+  const result = await runAnyCommand(command, {
+    id: id as CommandId,
+    actor: stage.actors.get(by) ?? null,
+    input,
+    now: at,
+  });
+  if (!result.ok)
+    throw new Error(`demo: ${name} was refused: ${JSON.stringify(result.refusal)} for ${JSON.stringify(input)}`);
+  return result.answer;
+}
+
+function readAnswer(answer: unknown): { jobId: JobId; version: number } {
+  const { jobId, version } = answer as { jobId?: unknown; version?: unknown };
+  const id = typeof jobId === "string" ? asJobId(jobId) : null;
+  if (!id || typeof version !== "number") throw new Error(`demo: unexpected answer ${JSON.stringify(answer)}`);
+  return { jobId: id, version };
+}

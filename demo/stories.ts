@@ -1,0 +1,337 @@
+import { setHours, setMinutes, subDays, subMinutes } from "date-fns";
+import { JobPlayer, type Stage } from "./play";
+import { seeded } from "./random";
+import { makeVehicle, SHOP, type ModelKey, type PersonName } from "./world";
+
+/** The jobs that are told in full: closed ones with a lesson first, then those that stand open today. */
+export async function playStories(stage: Stage, now: Date, onJob: () => void): Promise<void> {
+  for (const story of ALL) {
+    await story(stage, now);
+    onJob();
+  }
+}
+
+const eur = (amount: number) => ({ amount, currency: SHOP.currency });
+const day = (now: Date, daysAgo: number, hour: number, minute: number) =>
+  setMinutes(setHours(subDays(now, daysAgo), hour), minute);
+const scan = (...codes: readonly (readonly [code: string, status: string, module: string])[]) => ({
+  codes: codes.map(([code, status, module]) => ({ code, status, module })),
+  modulesRead: ["engine", "brakes", "body", "steering"],
+});
+const part = (cause: string, cost: number, result: string | null, partNumber: string | null = null) => {
+  const [component, failure] = cause.split("/");
+  return { component, failure, partNumber, source: "new-maker", cost: eur(cost), result };
+};
+const found = (...causes: readonly string[]) => ({
+  result: "root-cause",
+  causes: causes.map((cause) => ({ component: cause.split("/")[0], failure: cause.split("/")[1] })),
+});
+const held = (step: string, note = "") => ({ step, result: "held", note });
+const reading = (value: number, unit: string, label = "") => ({ readings: [{ label, reading: { value, unit } }] });
+
+interface Arrival {
+  readonly model: ModelKey;
+  readonly year: number;
+  readonly number: number;
+  readonly odometerKm: number;
+  readonly complaint: string;
+  readonly symptoms: readonly { key: string; conditions: readonly string[] }[];
+  readonly at: Date;
+  readonly by?: PersonName;
+}
+
+function arrive(
+  stage: Stage,
+  name: string,
+  { model, year, number, odometerKm, complaint, symptoms, at, by }: Arrival,
+): Promise<JobPlayer> {
+  const vehicle = makeVehicle(model, year, number, seeded(number));
+  return JobPlayer.open(stage, `story/${name}`, by ?? "Maret Sundby", at, { vehicle, odometerKm, complaint, symptoms });
+}
+
+/** A filter lamp that cost a sensor before somebody squeezed the hose. */
+async function filterHose(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "filter-hose", {
+    model: "letter",
+    year: 2018,
+    number: 301,
+    odometerKm: 118_400,
+    at: day(now, 96, 8, 10),
+    complaint: "Filter lamp on for the third time this month. We drive short rounds only.",
+    symptoms: [{ key: "filter-lamp", conditions: ["short-trips", "sometimes"] }],
+  });
+  await job.record(
+    "record-scan",
+    "Tomas Orrel",
+    6,
+    scan(["P2452", "stored", "engine"], ["P2002", "pending", "engine"]),
+  );
+  await job.record(
+    "record-part",
+    "Tomas Orrel",
+    38,
+    part("filter-pressure-sensor/reads-wrong", 88, "no-change", "FP-20418"),
+  );
+  await job.record("record-note", "Tomas Orrel", 2, {
+    text: "Code set again before the end of the yard. The old sensor was fine.",
+  });
+  await job.record("hand-over", "Tomas Orrel", 1, {
+    to: personId(stage, "Ilka Venn"),
+    note: "sensor is new, lamp is back",
+  });
+  await job.record("record-test", "Ilka Venn", 14, {
+    procedure: "soot-load",
+    outcome: "in-spec",
+    ...reading(7.4, "kPa", "2500 rpm"),
+  });
+  await job.record("record-test", "Ilka Venn", 20, {
+    procedure: "filter-pressure-idle",
+    outcome: "hose-leaks",
+    ...reading(0.1, "kPa", "idle"),
+    note: "split behind the clip, only opens when squeezed",
+  });
+  await job.record("record-part", "Ilka Venn", 34, part("filter-pressure-hose/split", 24, "fixed", "FH-11873"));
+  await job.record("record-finding", "Ilka Venn", 1, {
+    ...found("filter-pressure-hose/split"),
+    why: "hose rubbed on the undertray clip",
+  });
+  await job.record("record-proof", "Ilka Venn", 8, held("same-test", "holds the hand pump"));
+  await job.record("record-proof", "Ilka Venn", 5, held("codes-stay-clear"));
+  await job.record("record-proof", "Ilka Venn", 22, held("road-test", "short round through the village"));
+  await job.record("close-job", "Ilka Venn", 1, {});
+  job.wait(60 * 24 * 12);
+  await job.record("record-proof", "Ilka Venn", 3, held("follow-up", "lamp stayed off for 900 km"));
+}
+
+/** A battery, then a second one: the latch never slept. */
+async function latch(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "latch", {
+    model: "lark",
+    year: 2020,
+    number: 302,
+    odometerKm: 88_950,
+    at: day(now, 71, 9, 0),
+    complaint: "Taxi. Flat every Monday. The last shop fitted a battery in spring.",
+    symptoms: [
+      { key: "battery-flat", conditions: ["after-standing"] },
+      { key: "lamp-warning-door", conditions: ["sometimes"] },
+    ],
+  });
+  await job.record("record-scan", "Juno Asker", 9, scan(["B1190", "history", "body"]));
+  await job.record("record-part", "Juno Asker", 22, part("battery/low-capacity", 145, "no-change", "BT-70-EFB"));
+  await job.record("record-test", "Tomas Orrel", 42, {
+    procedure: "rest-current",
+    outcome: "high",
+    ...reading(410, "mA"),
+  });
+  await job.record("record-test", "Tomas Orrel", 15, { procedure: "fuse-drop", outcome: "latch-fuse" });
+  await job.record("record-part", "Tomas Orrel", 37, part("tailgate-latch/stays-awake", 96, "fixed", "TL-40772"));
+  await job.record("record-finding", "Tomas Orrel", 1, {
+    ...found("tailgate-latch/stays-awake"),
+    why: "latch switch reads ajar while shut",
+  });
+  await job.record("record-proof", "Tomas Orrel", 35, { ...held("same-test", "18 mA after half an hour") });
+  await job.record("record-proof", "Tomas Orrel", 6, held("codes-stay-clear"));
+  job.wait(60 * 60);
+  await job.record("record-proof", "Ilka Venn", 4, held("road-test", "stood from Friday to Monday, started"));
+  await job.record("close-job", "Ilka Venn", 1, {});
+}
+
+/** Proved too soon: the bearing was changed, the hum came back, the tyre had it. */
+async function comeback(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "comeback", {
+    model: "packet",
+    year: 2019,
+    number: 303,
+    odometerKm: 96_200,
+    at: day(now, 58, 7, 45),
+    complaint: "Hums above sixty. Worse on the coast road.",
+    symptoms: [{ key: "hum-with-speed", conditions: ["motorway", "gradually"] }],
+  });
+  await job.record("record-part", "Tomas Orrel", 84, part("wheel-bearing-rear/worn", 118, "fixed", "WB-66120"));
+  await job.record("record-finding", "Tomas Orrel", 1, found("wheel-bearing-rear/worn"));
+  await job.record("record-proof", "Tomas Orrel", 8, held("road-test", "through the town only"));
+  await job.record("close-job", "Tomas Orrel", 1, { reason: "driver had to leave for the round" });
+  job.wait(60 * 24 * 4);
+  await job.record("record-proof", "Ilka Venn", 5, {
+    step: "follow-up",
+    result: "came-back",
+    note: "hums as before on the coast road",
+  });
+  await job.record("reopen-job", "Ilka Venn", 1, { reason: "the hum is back after four days" });
+  await job.record("record-test", "Ilka Venn", 28, { procedure: "swap-wheels", outcome: "moved" });
+  await job.record("record-part", "Ilka Venn", 34, part("tyre/worn", 190, "fixed", "TY-205-65"));
+  await job.record("record-finding", "Ilka Venn", 1, { ...found("tyre/worn"), why: "sawtooth wear on the rear left" });
+  await job.record("record-proof", "Ilka Venn", 6, held("same-test"));
+  await job.record("record-proof", "Ilka Venn", 24, held("road-test", "coast road at 90"));
+  await job.record("close-job", "Ilka Venn", 1, {});
+}
+
+/** Two causes at once: plugs and their control unit. */
+async function twoCauses(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "two-causes", {
+    model: "ferryman",
+    year: 2017,
+    number: 304,
+    odometerKm: 203_700,
+    at: day(now, 44, 6, 50),
+    complaint: "School run minibus. Hardly starts below freezing, then shakes.",
+    symptoms: [
+      { key: "hard-start", conditions: ["cold", "below-zero"] },
+      { key: "smoke-white", conditions: ["cold"] },
+    ],
+  });
+  await job.record("record-scan", "Tomas Orrel", 6, scan(["P0380", "stored", "engine"], ["P0672", "stored", "engine"]));
+  await job.record("record-test", "Tomas Orrel", 16, {
+    procedure: "glow-plug-resistance",
+    outcome: "open",
+    readings: [
+      { label: "cylinder 2", reading: { open: true } },
+      { label: "cylinder 1", reading: { value: 0.7, unit: "ohm" } },
+    ],
+  });
+  await job.record("record-part", "Tomas Orrel", 48, part("glow-plug/open-circuit", 64, "partly", "GP-90411"));
+  await job.record("record-test", "Tomas Orrel", 9, {
+    procedure: "glow-feed",
+    outcome: "high",
+    readings: [{ label: "rail", reading: { value: 4.1, unit: "V" } }],
+    context: { supply: { value: 12.3, unit: "V" } },
+  });
+  await job.record("record-part", "Tomas Orrel", 24, part("glow-relay/no-signal", 92, "fixed", "GR-31207"));
+  await job.record("record-finding", "Tomas Orrel", 1, {
+    ...found("glow-plug/open-circuit", "glow-relay/no-signal"),
+    why: "the shorted plug took the control unit with it",
+  });
+  await job.record("record-proof", "Tomas Orrel", 8, held("same-test"));
+  await job.record("record-proof", "Tomas Orrel", 4, held("codes-stay-clear"));
+  job.wait(60 * 20);
+  await job.record("record-proof", "Tomas Orrel", 5, held("road-test", "started at minus nine after a night outside"));
+  await job.record("close-job", "Ilka Venn", 1, {});
+}
+
+/** Nothing wrong: the lamp says that a function is on. */
+async function asDesigned(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "as-designed", {
+    model: "letter",
+    year: 2021,
+    number: 305,
+    odometerKm: 31_600,
+    at: day(now, 30, 10, 20),
+    complaint: "Glow lamp stays on for a while after the start when it is cold.",
+    symptoms: [{ key: "glow-lamp-flashing", conditions: ["cold", "every-time"] }],
+  });
+  await job.record("record-scan", "Juno Asker", 7, scan());
+  await job.record("record-test", "Ilka Venn", 10, {
+    procedure: "glow-plug-resistance",
+    outcome: "in-spec",
+    ...reading(0.7, "ohm", "all four"),
+  });
+  await job.record("record-finding", "Ilka Venn", 1, {
+    result: "no-fault-found",
+    causes: [{ component: "glow-relay", failure: "works-as-designed" }],
+    why: "after-glow runs up to three minutes below five degrees; the lamp follows it",
+  });
+  await job.record("close-job", "Ilka Venn", 1, {});
+}
+
+/** Not solved: what is known, which roads are closed, what is missing. */
+async function unsolved(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "unsolved", {
+    model: "hauler",
+    year: 2016,
+    number: 306,
+    odometerKm: 171_300,
+    at: day(now, 19, 13, 5),
+    complaint: "Pulls weakly now and then, only on the pass, never when we look.",
+    symptoms: [{ key: "low-power", conditions: ["uphill", "sometimes"] }],
+  });
+  await job.record("record-scan", "Tomas Orrel", 6, scan());
+  await job.record("record-test", "Tomas Orrel", 22, {
+    procedure: "boost-leak-test",
+    outcome: "in-spec",
+    ...reading(0.02, "bar", "5 min"),
+  });
+  await job.record("record-test", "Tomas Orrel", 10, {
+    procedure: "egr-command",
+    outcome: "in-spec",
+    ...reading(0.2, "g/s"),
+  });
+  await job.record("record-test", "Tomas Orrel", 9, {
+    procedure: "vane-travel",
+    outcome: "could-not-tell",
+    note: "no trailer here to load it with",
+  });
+  await job.record("record-finding", "Ilka Venn", 1, {
+    result: "unresolved",
+    causes: [],
+    why: "needs a loaded climb with the logger; the owner brings his trailer in spring",
+  });
+  await job.record("close-job", "Ilka Venn", 1, {});
+}
+
+/** Open: the long climb, half way to its cause. */
+async function longClimb(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "long-climb", {
+    model: "packet",
+    year: 2017,
+    number: 307,
+    odometerKm: 148_320,
+    at: subMinutes(now, 118),
+    complaint: "No power on the long climb, lamp comes on, fine again after a restart.",
+    symptoms: [{ key: "low-power", conditions: ["uphill", "hot", "clears-with-restart"] }],
+  });
+  await job.record("record-note", "Tomas Orrel", 6, { text: "Complaint confirmed on the test hill, 2 of 4 climbs" });
+  await job.record(
+    "record-scan",
+    "Tomas Orrel",
+    8,
+    scan(["P0299", "stored", "engine"], ["P0401", "pending", "engine"]),
+  );
+  await job.record("record-test", "Tomas Orrel", 18, {
+    procedure: "boost-leak-test",
+    outcome: "in-spec",
+    ...reading(0.01, "bar", "5 min from 1.2 bar"),
+  });
+  await job.record("record-test", "Tomas Orrel", 15, {
+    procedure: "egr-command",
+    outcome: "in-spec",
+    ...reading(0.1, "g/s", "commanded shut"),
+  });
+  await job.record("hand-over", "Tomas Orrel", 1, {
+    to: personId(stage, "Ilka Venn"),
+    note: "vanes or actuator; turbine side is hot, 30 min",
+  });
+}
+
+/** Open: repaired, waits for its road test. */
+async function waitsForProof(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "waits-for-proof", {
+    model: "minnow",
+    year: 2019,
+    number: 308,
+    odometerKm: 121_050,
+    at: subMinutes(now, 240),
+    by: "Tomas Orrel",
+    complaint: "Brake pedal rattles just before it stands still.",
+    symptoms: [{ key: "abs-lamp", conditions: ["low-speed", "braking"] }],
+  });
+  await job.record("record-scan", "Tomas Orrel", 5, scan(["C0035", "stored", "brakes"]));
+  await job.record("record-test", "Tomas Orrel", 9, {
+    procedure: "wheel-speed-trace",
+    outcome: "drops-out",
+    note: "front left below 8 km/h",
+  });
+  await job.record("record-test", "Tomas Orrel", 21, { procedure: "ring-look", outcome: "cracked" });
+  await job.record("record-part", "Tomas Orrel", 82, part("sensor-ring/cracked", 36, "fixed", "SR-48-TEETH"));
+  await job.record("record-finding", "Tomas Orrel", 1, { ...found("sensor-ring/cracked"), why: "rust under the ring" });
+  await job.record("record-proof", "Tomas Orrel", 7, held("same-test", "all four alike down to 3 km/h"));
+}
+
+const ALL = [filterHose, latch, comeback, twoCauses, asDesigned, unsolved, longClimb, waitsForProof];
+export const STORIES = ALL.length;
+
+function personId(stage: Stage, name: PersonName): string {
+  const actor = stage.actors.get(name);
+  if (!actor) throw new Error(`demo: ${name} is missing`);
+  return actor.personId;
+}

@@ -1,0 +1,20 @@
+import next from "eslint-config-next/core-web-vitals";
+import typescript from "eslint-config-next/typescript";
+
+const config = [
+  { ignores: [".next/**", ".data/**", "node_modules/**", "next-env.d.ts"] },
+  ...next,
+  ...typescript,
+  {
+    rules: {
+      "@typescript-eslint/no-explicit-any": "error",
+      "@typescript-eslint/no-non-null-assertion": "error",
+      "@typescript-eslint/consistent-type-imports": "error",
+      "max-lines": ["error", { max: 350, skipBlankLines: true, skipComments: true }],
+      "max-params": ["error", 4],
+    },
+  },
+  { files: ["**/*.test.ts", "tests/**"], rules: { "max-lines": "off" } },
+];
+
+export default config;

@@ -1,0 +1,72 @@
+"use client";
+
+import { useState } from "react";
+import { CommandMessage } from "@/features/shared/command-message";
+import { useCommand } from "@/features/shared/use-command";
+import { Button } from "@/ui/button";
+import { Field, Form, OtherProblems, SelectInput, TextInput } from "@/ui/form";
+import { FrontPage } from "./front-page";
+
+const EMPTY = {
+  shopName: "",
+  timeZone: typeof Intl === "undefined" ? "UTC" : Intl.DateTimeFormat().resolvedOptions().timeZone,
+  currency: "EUR",
+  ratePerHour: "90",
+  unitSystem: "metric",
+  name: "",
+  passphrase: "",
+};
+
+export function SetUpForm() {
+  const { send, busy, problems, message } = useCommand("/api/v1/set-up");
+  const [form, setForm] = useState(EMPTY);
+  const bind = (field: keyof typeof EMPTY) => ({
+    value: form[field],
+    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
+  });
+  const submit = async () => {
+    const { shopName, timeZone, currency, ratePerHour, unitSystem, name, passphrase } = form;
+    const shop = { name: shopName, timeZone, currency, ratePerHour: Number(ratePerHour.replace(",", ".")), unitSystem };
+    if (await send({ shop, name, passphrase })) window.location.assign("/");
+  };
+  return (
+    <FrontPage
+      title="Set up your shop"
+      lead="You become its first lead: you add the others, and decide what counts as proved."
+    >
+      <Form problems={problems} onSubmit={submit} className="flex flex-col gap-4">
+        <CommandMessage message={message} />
+        <OtherProblems known={["shop", "name", "passphrase"]} />
+        <Field name="shop.name" label="Name of the shop">
+          <TextInput {...bind("shopName")} autoFocus />
+        </Field>
+        <div className="grid grid-cols-2 gap-4">
+          <Field name="shop.ratePerHour" label="An hour at the lift costs" hint="turns part prices into minutes">
+            <TextInput {...bind("ratePerHour")} inputMode="decimal" />
+          </Field>
+          <Field name="shop.currency" label="Currency" hint="three letters">
+            <TextInput {...bind("currency")} maxLength={3} />
+          </Field>
+          <Field name="shop.unitSystem" label="Units">
+            <SelectInput {...bind("unitSystem")}>
+              <option value="metric">km, °C, bar</option>
+              <option value="imperial">miles, °F, psi</option>
+            </SelectInput>
+          </Field>
+          <Field name="shop.timeZone" label="Time zone">
+            <TextInput {...bind("timeZone")} />
+          </Field>
+        </div>
+        <Field name="name" label="Your name">
+          <TextInput {...bind("name")} autoComplete="username" />
+        </Field>
+        <Field name="passphrase" label="Your passphrase" hint="10 characters at least; a few words are best">
+          <TextInput type="password" {...bind("passphrase")} autoComplete="new-password" />
+        </Field>
+        <Button type="submit" look="main" busy={busy}>
+          Set up the shop
+        </Button>
+      </Form>
+    </FrontPage>
+  );
+}

@@ -1,0 +1,88 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Symptom } from "@/core/diagnosis";
+import { CodesField, MODULES, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
+import { CommandMessage } from "@/features/shared/command-message";
+import { commandPath } from "@/features/shared/send-command";
+import { SymptomPicker } from "@/features/shared/symptom-picker";
+import { useCommand } from "@/features/shared/use-command";
+import type { UnitSystem } from "@/features/shared/format";
+import type { Vocabulary } from "@/server/db/book";
+import type { VariantChoices } from "@/server/db/vehicles";
+import { Button } from "@/ui/button";
+import { ChooseSome } from "@/ui/choices";
+import { Field, Form, OtherProblems, TextArea } from "@/ui/form";
+import { Section } from "@/ui/section";
+import { NO_VEHICLE, VehicleFields, vehicleInput, type VehicleDraft } from "./vehicle-fields";
+
+interface IntakeFormProps {
+  readonly words: Vocabulary;
+  readonly choices: VariantChoices;
+  readonly units: UnitSystem;
+}
+
+/** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
+export function IntakeForm({ words, choices, units }: IntakeFormProps) {
+  const router = useRouter();
+  const { send, busy, problems, message } = useCommand(commandPath("open-job"));
+  const [vehicle, setVehicle] = useState<VehicleDraft>(NO_VEHICLE);
+  const [complaint, setComplaint] = useState("");
+  const [symptoms, setSymptoms] = useState<readonly Symptom[]>([]);
+  const [codes, setCodes] = useState<readonly CodeDraft[]>([]);
+  const [modulesRead, setModulesRead] = useState<string[]>([]);
+  const submit = async () => {
+    const answer = await send({
+      ...vehicleInput(vehicle, units),
+      complaint,
+      symptoms,
+      codes: writtenCodes(codes),
+      modulesRead,
+    });
+    const jobId = answer && typeof answer === "object" && "jobId" in answer ? String(answer.jobId) : null;
+    if (jobId) router.push(`/jobs/${jobId}`);
+  };
+  return (
+    <div className="mx-auto max-w-3xl px-4 py-5 sm:px-6">
+      <h1 className="mb-4 text-xl">Open a job</h1>
+      <Form problems={problems} onSubmit={submit} className="flex flex-col gap-7">
+        <Section title="Vehicle">
+          <VehicleFields value={vehicle} onChange={setVehicle} choices={choices} units={units} />
+        </Section>
+        <Section title="Complaint">
+          <div className="flex flex-col gap-4 pt-3">
+            <Field name="complaint" label="In the customer's words">
+              <TextArea rows={3} value={complaint} onChange={(event) => setComplaint(event.target.value)} />
+            </Field>
+            <div>
+              <p className="mb-1 font-medium">Symptoms</p>
+              <SymptomPicker words={words} value={symptoms} onChange={setSymptoms} />
+            </div>
+          </div>
+        </Section>
+        <Section title="Scan" aside="now or later">
+          <div className="flex flex-col gap-4 pt-3">
+            <CodesField value={codes} onChange={setCodes} />
+            <div>
+              <p className="mb-2 font-medium">Modules that were read</p>
+              <ChooseSome
+                label="Modules that were read"
+                values={modulesRead}
+                onChange={setModulesRead}
+                choices={MODULES.map((module) => ({ value: module, label: module }))}
+              />
+            </div>
+          </div>
+        </Section>
+        <CommandMessage message={message} />
+        <OtherProblems known={["vehicle", "odometerKm", "complaint", "codes"]} />
+        <div className="sticky bottom-0 border-t-2 border-ink bg-paper py-3">
+          <Button type="submit" look="main" busy={busy} className="w-full sm:w-auto">
+            Open the job
+          </Button>
+        </div>
+      </Form>
+    </div>
+  );
+}

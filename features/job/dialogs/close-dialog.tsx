@@ -1,0 +1,53 @@
+"use client";
+
+import { useState } from "react";
+import { Field, TextArea } from "@/ui/form";
+import { useJobPage } from "../job-context";
+import { useJobCommand } from "../use-job-command";
+import { JobForm } from "./job-form";
+
+/** Closes the job; what it teaches the book grows with what was proved. */
+export function CloseDialog() {
+  const { sheet } = useJobPage();
+  const command = useJobCommand("close-job", "Job closed");
+  const [reason, setReason] = useState("");
+  const unproved = sheet.need.kind === "proof";
+  return (
+    <JobForm
+      title="Close the job"
+      lead={sheet.findingText ?? "No cause is named yet."}
+      command={command}
+      fields={["reason"]}
+      save="Close the job"
+      onSubmit={() => command.save({ reason })}
+    >
+      {unproved && <p>It is not proved as far as it can be. It teaches the book less until somebody follows up.</p>}
+      <Field
+        name="reason"
+        label={unproved ? "Why it is closed all the same" : "Remark"}
+        {...(unproved ? {} : { hint: "optional" })}
+      >
+        <TextArea rows={2} value={reason} onChange={(event) => setReason(event.target.value)} />
+      </Field>
+    </JobForm>
+  );
+}
+
+export function ReopenDialog() {
+  const command = useJobCommand("reopen-job", "Job opened again");
+  const [reason, setReason] = useState("");
+  return (
+    <JobForm
+      title="Open the job again"
+      lead="It stops teaching the book until it is closed anew."
+      command={command}
+      fields={["reason"]}
+      save="Open it again"
+      onSubmit={() => command.save({ reason })}
+    >
+      <Field name="reason" label="Why">
+        <TextArea rows={2} value={reason} onChange={(event) => setReason(event.target.value)} autoFocus />
+      </Field>
+    </JobForm>
+  );
+}

@@ -1,0 +1,112 @@
+"use client";
+
+import { X } from "lucide-react";
+import { useState } from "react";
+import type { Cause } from "@/core/diagnosis";
+import { Button } from "@/ui/button";
+import { ChooseOne } from "@/ui/choices";
+import { Field, TextArea } from "@/ui/form";
+import { useJobPage } from "../job-context";
+import { useJobCommand } from "../use-job-command";
+import { CausePicker } from "./cause-picker";
+import { JobForm } from "./job-form";
+
+const RESULTS = [
+  { value: "root-cause", label: "Found: root cause" },
+  { value: "no-fault-found", label: "No fault, or works as designed" },
+  { value: "unresolved", label: "Not solved" },
+] as const;
+
+/** Names the cause; there may be two. What made it fail belongs beside it. */
+export function FindingDialog() {
+  const { sheet } = useJobPage();
+  const command = useJobCommand("record-finding", "Finding saved");
+  const [result, setResult] = useState<string>("root-cause");
+  const [causes, setCauses] = useState<readonly Cause[]>(() => startWith(sheet.facts));
+  const [adding, setAdding] = useState<Cause>({ component: "", failure: "" });
+  const [why, setWhy] = useState("");
+  const all = adding.component && adding.failure ? [...causes, adding] : causes;
+  return (
+    <JobForm
+      title="Name the cause"
+      lead="Component and how it failed. A job that ends unsolved is a result too: say what is missing."
+      command={command}
+      fields={["causes", "why"]}
+      save="Save the finding"
+      disabled={result === "root-cause" && all.length === 0}
+      onSubmit={() => command.save({ result, causes: all, why })}
+    >
+      <ChooseOne label="Finding" value={result} onChange={setResult} choices={RESULTS} stacked />
+      {result !== "unresolved" && (
+        <>
+          <CauseList causes={causes} onChange={setCauses} />
+          <CausePicker {...adding} onChange={setAdding} />
+          {adding.component && adding.failure && (
+            <Button
+              className="self-start"
+              onClick={() => {
+                setCauses(all);
+                setAdding({ component: "", failure: "" });
+              }}
+            >
+              Add it, there is a second cause
+            </Button>
+          )}
+        </>
+      )}
+      <Field
+        name="why"
+        label={
+          result === "unresolved"
+            ? "What is known, and what is missing"
+            : "What made it fail, or what to tell the customer"
+        }
+      >
+        <TextArea rows={3} value={why} onChange={(event) => setWhy(event.target.value)} />
+      </Field>
+    </JobForm>
+  );
+}
+
+/** The repair that cured it names its cause already. */
+function startWith({
+  parts,
+  finding,
+}: {
+  parts: readonly { component: string; failure: string | null; result: string | null }[];
+  finding: { causes: readonly Cause[] } | null;
+}): readonly Cause[] {
+  if (finding) return finding.causes;
+  return parts.flatMap(({ component, failure, result }) =>
+    failure && (result === "fixed" || result === "partly") ? [{ component, failure }] : [],
+  );
+}
+
+function CauseList({
+  causes,
+  onChange,
+}: {
+  readonly causes: readonly Cause[];
+  readonly onChange: (causes: readonly Cause[]) => void;
+}) {
+  const { components, failures } = useJobPage().sheet.words;
+  const label = ({ component, failure }: Cause) =>
+    `${components.find(({ key }) => key === component)?.label ?? component}: ${failures.find(({ key }) => key === failure)?.label.toLowerCase() ?? failure}`;
+  return (
+    <ul>
+      {causes.map((cause) => (
+        <li key={cause.component + cause.failure} className="flex items-center justify-between border-b border-rule">
+          <span className="font-semibold">{label(cause)}</span>
+          <button
+            type="button"
+            className="inline-flex size-11 items-center justify-center hover:bg-paper-2"
+            aria-label={`Leave out ${label(cause)}`}
+            onClick={() => onChange(causes.filter((each) => each !== cause))}
+          >
+            <X aria-hidden size={20} />
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

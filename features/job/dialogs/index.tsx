@@ -1,0 +1,53 @@
+"use client";
+
+import { exhaustive } from "@/core/exhaustive";
+import type { JobDialog } from "../job-context";
+import { CheckDialog } from "./check-dialog";
+import { CloseDialog, ReopenDialog } from "./close-dialog";
+import { FindingDialog } from "./finding-dialog";
+import { HandOverDialog } from "./hand-over-dialog";
+import { OtherWaysDialog } from "./other-ways-dialog";
+import { PartDialog } from "./part-dialog";
+import { PartResultDialog } from "./part-result-dialog";
+import { ProofDialog } from "./proof-dialog";
+import { ScanDialog } from "./scan-dialog";
+import { SuspectDialog } from "./suspect-dialog";
+import { SymptomsDialog } from "./symptoms-dialog";
+import { TestDialog } from "./test-dialog";
+import { WithdrawDialog } from "./withdraw-dialog";
+
+/** The dialog that is open over the sheet. */
+export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
+  switch (dialog.kind) {
+    case "test":
+      return <TestDialog key={dialog.procedure} procedureKey={dialog.procedure} />;
+    case "check":
+      return <CheckDialog />;
+    case "other-ways":
+      return <OtherWaysDialog />;
+    case "part":
+      return <PartDialog cause={dialog.cause} />;
+    case "part-result":
+      return <PartResultDialog partSeq={dialog.partSeq} />;
+    case "symptoms":
+      return <SymptomsDialog />;
+    case "scan":
+      return <ScanDialog />;
+    case "suspect":
+      return <SuspectDialog />;
+    case "proof":
+      return <ProofDialog step={dialog.step} />;
+    case "finding":
+      return <FindingDialog />;
+    case "close":
+      return <CloseDialog />;
+    case "reopen":
+      return <ReopenDialog />;
+    case "hand-over":
+      return <HandOverDialog />;
+    case "withdraw":
+      return <WithdrawDialog seq={dialog.seq} />;
+    default:
+      return exhaustive(dialog, "JobDialogs");
+  }
+}

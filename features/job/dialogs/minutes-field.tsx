@@ -1,0 +1,29 @@
+"use client";
+
+import { readNumber } from "@/core/measure";
+import { Field, TextInput } from "@/ui/form";
+
+interface MinutesFieldProps {
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+}
+
+/** Minutes spent: filled in with what the book expects, corrected by who did it. */
+export function MinutesField({ value, onChange }: MinutesFieldProps) {
+  return (
+    <Field name="minutes" label="Minutes spent" className="max-w-40">
+      <TextInput
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        inputMode="decimal"
+        className="mono"
+      />
+    </Field>
+  );
+}
+
+/** What to send for a number field: the number, or the text as it is, which the server then names as wrong. */
+export function numberOrText(text: string): number | string | undefined {
+  if (!text.trim()) return undefined;
+  return readNumber(text) ?? text;
+}

@@ -1,0 +1,96 @@
+"use client";
+
+import { useState } from "react";
+import type { Cause } from "@/core/diagnosis";
+import { PART_SOURCES, type PartSource } from "@/core/job";
+import { ChooseOne } from "@/ui/choices";
+import { Field, SelectInput, TextInput } from "@/ui/form";
+import { useJobPage } from "../job-context";
+import { useJobCommand } from "../use-job-command";
+import { CausePicker } from "./cause-picker";
+import { JobForm } from "./job-form";
+import { MinutesField, numberOrText } from "./minutes-field";
+
+export const RESULT_CHOICES = [
+  { value: "fixed", label: "Cured it" },
+  { value: "partly", label: "Helped in part" },
+  { value: "no-change", label: "No change" },
+] as const;
+
+const SOURCE_WORDS: Record<PartSource, string> = {
+  "new-maker": "new, from the maker",
+  "new-other": "new, from another maker",
+  used: "used",
+  rebuilt: "rebuilt",
+  repaired: "the old one, repaired or cleaned",
+};
+
+/** A part fitted or repaired: what it was for, what it cost, what came of it. */
+export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) {
+  const { sheet, site } = useJobPage();
+  const command = useJobCommand("record-part", "Repair saved");
+  const planned = sheet.advice.next.find(
+    (action) => action.kind === "fix" && action.component === wanted?.component && action.failure === wanted.failure,
+  );
+  const [cause, setCause] = useState<Cause>(wanted ?? { component: "", failure: "" });
+  const [partNumber, setPartNumber] = useState("");
+  const [source, setSource] = useState<string>("new-maker");
+  const [cost, setCost] = useState(planned?.kind === "fix" ? String(planned.partsCost.amount) : "");
+  const [minutes, setMinutes] = useState(planned ? String(planned.minutes) : "");
+  const [result, setResult] = useState<string | null>("later");
+  const save = () =>
+    command.save({
+      component: cause.component || undefined,
+      failure: cause.failure || null,
+      partNumber,
+      source,
+      cost: { amount: numberOrText(cost) ?? 0, currency: site.currency },
+      minutes: numberOrText(minutes),
+      result: result === "later" ? null : result,
+    });
+  return (
+    <JobForm
+      title="Record a repair"
+      lead="A part fitted in vain is worth recording: it closes a road for everybody."
+      command={command}
+      fields={["component", "failure", "partNumber", "cost", "minutes"]}
+      save="Save the repair"
+      disabled={!cause.component}
+      onSubmit={save}
+    >
+      <CausePicker {...cause} onChange={setCause} failureOptional />
+      <div className="grid grid-cols-2 gap-4">
+        <Field name="partNumber" label="Part number" hint="optional">
+          <TextInput value={partNumber} onChange={(event) => setPartNumber(event.target.value)} className="mono" />
+        </Field>
+        <Field name="cost" label="Parts cost" hint={site.currency}>
+          <TextInput
+            value={cost}
+            onChange={(event) => setCost(event.target.value)}
+            inputMode="decimal"
+            className="mono"
+          />
+        </Field>
+      </div>
+      <Field name="source" label="Where the part is from">
+        <SelectInput value={source} onChange={(event) => setSource(event.target.value)}>
+          {PART_SOURCES.map((each) => (
+            <option key={each} value={each}>
+              {SOURCE_WORDS[each]}
+            </option>
+          ))}
+        </SelectInput>
+      </Field>
+      <MinutesField value={minutes} onChange={setMinutes} />
+      <div>
+        <p className="mb-2 font-medium">What came of it</p>
+        <ChooseOne
+          label="What came of it"
+          value={result}
+          onChange={setResult}
+          choices={[{ value: "later", label: "Not tried yet" }, ...RESULT_CHOICES]}
+        />
+      </div>
+    </JobForm>
+  );
+}

@@ -1,0 +1,67 @@
+"use client";
+
+import { useState } from "react";
+import type { ProofStep } from "@/core/proof";
+import { ChooseOne } from "@/ui/choices";
+import { Field, TextArea } from "@/ui/form";
+import { STEP_TITLES } from "../do-next";
+import { useJobPage } from "../job-context";
+import { useJobCommand } from "../use-job-command";
+import { JobForm } from "./job-form";
+import { MinutesField, numberOrText } from "./minutes-field";
+
+const STEP_CHOICES: readonly { readonly value: ProofStep; readonly label: string }[] = [
+  { value: "bench", label: "Tried before closing up" },
+  { value: "same-test", label: "Same test" },
+  { value: "codes-stay-clear", label: "Codes stay clear" },
+  { value: "road-test", label: "Road test" },
+  { value: "follow-up", label: "Follow-up" },
+];
+
+/** One step of proof. */
+export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
+  const { sheet } = useJobPage();
+  const command = useJobCommand("record-proof", "Proof saved");
+  const [step, setStep] = useState<ProofStep>(wanted);
+  const [result, setResult] = useState<string | null>(null);
+  const [minutes, setMinutes] = useState("10");
+  const [note, setNote] = useState("");
+  return (
+    <JobForm
+      title={STEP_TITLES[step]}
+      lead={
+        step === "road-test"
+          ? sheet.symptoms.join("; ") || "Under the conditions of the complaint."
+          : sheet.job.complaint
+      }
+      command={command}
+      fields={["minutes", "note"]}
+      save="Save the proof"
+      disabled={!result}
+      onSubmit={() => command.save({ step, result, minutes: numberOrText(minutes), note })}
+    >
+      <ChooseOne
+        label="Kind of proof"
+        value={step}
+        onChange={(value) => setStep(STEP_CHOICES.find((each) => each.value === value)?.value ?? step)}
+        choices={STEP_CHOICES}
+      />
+      <div>
+        <p className="mb-2 font-medium">It</p>
+        <ChooseOne
+          label="Result"
+          value={result}
+          onChange={setResult}
+          choices={[
+            { value: "held", label: "Holds" },
+            { value: "came-back", label: "The fault came back" },
+          ]}
+        />
+      </div>
+      <MinutesField value={minutes} onChange={setMinutes} />
+      <Field name="note" label="Note" hint="optional: how far, how cold, which hill">
+        <TextArea rows={2} value={note} onChange={(event) => setNote(event.target.value)} />
+      </Field>
+    </JobForm>
+  );
+}

@@ -1,0 +1,31 @@
+"use client";
+
+import { useState } from "react";
+import type { Cause } from "@/core/diagnosis";
+import { Field, TextArea } from "@/ui/form";
+import { useJobCommand } from "../use-job-command";
+import { CausePicker } from "./cause-picker";
+import { JobForm } from "./job-form";
+
+/** Puts a cause into the book that nobody had thought of. */
+export function SuspectDialog() {
+  const command = useJobCommand("name-suspect", "Suspect added");
+  const [cause, setCause] = useState<Cause>({ component: "", failure: "" });
+  const [why, setWhy] = useState("");
+  return (
+    <JobForm
+      title="Name a suspect"
+      lead="It is weighed from now on, here and on every later job."
+      command={command}
+      fields={["why"]}
+      save="Add the suspect"
+      disabled={!cause.component || !cause.failure}
+      onSubmit={() => command.save({ cause, why })}
+    >
+      <CausePicker {...cause} onChange={setCause} />
+      <Field name="why" label="Why" hint="optional">
+        <TextArea rows={2} value={why} onChange={(event) => setWhy(event.target.value)} />
+      </Field>
+    </JobForm>
+  );
+}

@@ -1,0 +1,29 @@
+"use client";
+
+import { useState } from "react";
+import { Field, TextArea } from "@/ui/form";
+import { useJobPage } from "../job-context";
+import { useJobCommand } from "../use-job-command";
+import { JobForm } from "./job-form";
+
+/** Takes an entry back: it stays on the trail, struck; what it said no longer counts. */
+export function WithdrawDialog({ seq }: { readonly seq: number }) {
+  const { sheet } = useJobPage();
+  const command = useJobCommand("withdraw-entry", "Entry taken back");
+  const [reason, setReason] = useState("");
+  const entry = sheet.trail.find((each) => each.seq === seq);
+  return (
+    <JobForm
+      title="Take an entry back"
+      lead={entry?.text ?? ""}
+      command={command}
+      fields={["reason"]}
+      save="Take it back"
+      onSubmit={() => command.save({ corrects: seq, reason })}
+    >
+      <Field name="reason" label="Why" hint="stands beside the struck entry">
+        <TextArea rows={2} value={reason} onChange={(event) => setReason(event.target.value)} autoFocus />
+      </Field>
+    </JobForm>
+  );
+}

@@ -1,0 +1,191 @@
+"use client";
+
+import type { ReactNode } from "react";
+import type { ProofStep } from "@/core/proof";
+import { minutesText, moneyText } from "@/features/shared/format";
+import type { ActionView } from "@/server/views/advice-view";
+import { Button } from "@/ui/button";
+import { useJobPage, useMay, type JobDialog } from "./job-context";
+
+/** The one filled block of the sheet: what to do now, what it takes, what it saves. */
+export function DoNext() {
+  const { sheet } = useJobPage();
+  const mayRecord = useMay("job.record");
+  const { need, cameBack, facts } = sheet;
+  if (facts.closed) return <ClosedJob />;
+  if (!mayRecord) return null;
+  return (
+    <section aria-label="Do next" className="border-l-4 border-ochre bg-ochre-pale px-4 py-3">
+      {cameBack && <p className="mb-1 font-medium text-brick">The fault came back: the cause has lost its standing.</p>}
+      {need.kind === "test" && <NextAction />}
+      {need.kind === "part-result" && <TryPart partSeq={need.seq} />}
+      {need.kind === "proof" && <NextProof missing={need.missing} />}
+      {need.kind === "decision" && <Decision about={need.about} />}
+    </section>
+  );
+}
+
+function Block({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <>
+      <p className="font-medium text-ochre-ink">Do next</p>
+      <h2 className="text-xl">{title}</h2>
+      {children}
+    </>
+  );
+}
+
+function NextAction() {
+  const { sheet, open } = useJobPage();
+  const [best, ...others] = sheet.advice.next;
+  if (!best)
+    return (
+      <Block title="Take down what the vehicle shows">
+        <p>
+          Symptoms with their conditions, and the codes of every module. The book starts to speak with the first of
+          them.
+        </p>
+        <Actions
+          first={{ label: "Symptoms", dialog: { kind: "symptoms" } }}
+          second={{ label: "Scan", dialog: { kind: "scan" } }}
+        />
+      </Block>
+    );
+  return (
+    <Block title={best.kind === "test" ? best.title : `Repair: ${best.title}`}>
+      <p className="text-sm sm:text-base">{describe(best)}</p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button id="do-next" look="main" onClick={() => open(dialogOf(best))}>
+          {best.kind === "test" ? "Start" : "Record the repair"}
+        </Button>
+        <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
+      </div>
+    </Block>
+  );
+}
+
+export function dialogOf(action: ActionView): JobDialog {
+  if (action.kind === "test") return { kind: "test", procedure: action.procedure };
+  return { kind: "part", cause: { component: action.component, failure: action.failure } };
+}
+
+/** "Settles vanes against actuator; saves about 40 min. 9 min, nothing to take off." */
+export function describe(action: ActionView): string {
+  const why = action.why.charAt(0).toUpperCase() + action.why.slice(1);
+  if (action.kind === "fix") {
+    const parts = action.partsCost.amount > 0 ? `, parts ${moneyText(action.partsCost)}` : "";
+    return `${why}. ${minutesText(action.minutes)}${parts}.`;
+  }
+  const access =
+    action.accessMinutes > 0 ? `${minutesText(action.accessMinutes)} of it to get there` : "nothing to take off";
+  return `${why}. ${minutesText(action.minutes)}, ${access}.`;
+}
+
+interface ActionsProps {
+  readonly first: { readonly label: string; readonly dialog: JobDialog };
+  readonly second?: { readonly label: string; readonly dialog: JobDialog };
+}
+
+function Actions({ first, second }: ActionsProps) {
+  const { open } = useJobPage();
+  return (
+    <div className="mt-2 flex flex-wrap gap-2">
+      <Button id="do-next" look="main" onClick={() => open(first.dialog)}>
+        {first.label}
+      </Button>
+      {second && <Button onClick={() => open(second.dialog)}>{second.label}</Button>}
+    </div>
+  );
+}
+
+function TryPart({ partSeq }: { readonly partSeq: number }) {
+  const { needName } = useJobPage().sheet;
+  return (
+    <Block title={`Try it: ${needName ?? "the part"} is in`}>
+      <p>Under the conditions of the complaint. What came of it counts as much when it changed nothing.</p>
+      <Actions first={{ label: "Say what came of it", dialog: { kind: "part-result", partSeq } }} />
+    </Block>
+  );
+}
+
+export const STEP_TITLES: Record<ProofStep, string> = {
+  bench: "Try it before closing up",
+  "same-test": "Repeat the same test",
+  "codes-stay-clear": "Clear the codes, see that they stay clear",
+  "road-test": "Drive it as complained of",
+  "follow-up": "Ask after it",
+};
+
+function NextProof({ missing }: { readonly missing: readonly ProofStep[] }) {
+  const { sheet, open } = useJobPage();
+  const [first = "road-test", ...rest] = missing;
+  const detail = {
+    bench: "",
+    "same-test": sheet.sameTest
+      ? `“${sheet.sameTest}” failed before the repair: it has to pass now.`
+      : "The test that failed has to pass now.",
+    "codes-stay-clear": "Cleared is not repaired: key cycles and a drive, then read again.",
+    "road-test": sheet.symptoms.length
+      ? `As the customer told it: ${sheet.symptoms.join("; ")}.`
+      : "Under the conditions of the complaint.",
+    "follow-up": "",
+  }[first];
+  return (
+    <Block title={STEP_TITLES[first]}>
+      <p>{detail}</p>
+      {rest.length > 0 && (
+        <p className="text-sm">Then: {rest.map((step) => STEP_TITLES[step].toLowerCase()).join("; ")}.</p>
+      )}
+      <Actions
+        first={{ label: "Record the proof", dialog: { kind: "proof", step: first } }}
+        second={{ label: "Close without it", dialog: { kind: "close" } }}
+      />
+      <Button look="quiet" className="text-sm" onClick={() => open({ kind: "finding" })}>
+        Name another cause
+      </Button>
+    </Block>
+  );
+}
+
+function Decision({ about }: { readonly about: "came-back" | "cause" | "close" }) {
+  const mayClose = useMay("job.close");
+  if (about === "cause")
+    return (
+      <Block title="Name the cause">
+        <p>The fault is gone: say what it was, and what made it fail.</p>
+        <Actions first={{ label: "Name the cause", dialog: { kind: "finding" } }} />
+      </Block>
+    );
+  return (
+    <Block title={mayClose ? "Close the job" : "Ready to be closed"}>
+      <p>
+        {mayClose
+          ? "Everything before hand-over is done. What it teaches goes into the book."
+          : "A technician or a lead closes it."}
+      </p>
+      {mayClose && <Actions first={{ label: "Close the job", dialog: { kind: "close" } }} />}
+    </Block>
+  );
+}
+
+function ClosedJob() {
+  const { sheet, open } = useJobPage();
+  const mayRecord = useMay("job.record");
+  const mayReopen = useMay("job.reopen");
+  return (
+    <section aria-label="After the job" className="border-l-4 border-rule-strong bg-paper-2 px-4 py-3">
+      <h2 className="text-lg">{sheet.cameBack ? "The fault came back" : "Did it hold?"}</h2>
+      <p>
+        {sheet.cameBack
+          ? "The cause has lost its standing. Open the job again."
+          : "A follow-up after days and kilometres is the firmest proof."}
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {mayRecord && !sheet.cameBack && (
+          <Button onClick={() => open({ kind: "proof", step: "follow-up" })}>Record the follow-up</Button>
+        )}
+        {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
+      </div>
+    </section>
+  );
+}

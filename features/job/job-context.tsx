@@ -1,0 +1,47 @@
+"use client";
+
+import { createContext, useContext } from "react";
+import type { Cause } from "@/core/diagnosis";
+import type { ProofStep } from "@/core/proof";
+import type { JobSheet } from "@/server/views/job-sheet";
+import type { Right } from "@/server/auth/rights";
+import type { Site } from "@/server/db/sites";
+
+/** The one dialog that can be open over a job sheet. */
+export type JobDialog =
+  | { readonly kind: "test"; readonly procedure: string }
+  | { readonly kind: "check" }
+  | { readonly kind: "other-ways" }
+  | { readonly kind: "part"; readonly cause: Cause | null }
+  | { readonly kind: "part-result"; readonly partSeq: number }
+  | { readonly kind: "symptoms" }
+  | { readonly kind: "scan" }
+  | { readonly kind: "suspect" }
+  | { readonly kind: "proof"; readonly step: ProofStep }
+  | { readonly kind: "finding" }
+  | { readonly kind: "close" }
+  | { readonly kind: "reopen" }
+  | { readonly kind: "hand-over" }
+  | { readonly kind: "withdraw"; readonly seq: number };
+
+export interface JobPageValue {
+  readonly sheet: JobSheet;
+  readonly site: Site;
+  readonly rights: readonly Right[];
+  readonly open: (dialog: JobDialog) => void;
+  readonly close: () => void;
+}
+
+const JobPageContext = createContext<JobPageValue | null>(null);
+export const JobPageProvider = JobPageContext.Provider;
+
+/** The job sheet that a component stands on. @throws Error outside of one */
+export function useJobPage(): JobPageValue {
+  const value = useContext(JobPageContext);
+  if (!value) throw new Error("useJobPage: stands outside of a job sheet");
+  return value;
+}
+
+export function useMay(right: Right): boolean {
+  return useJobPage().rights.includes(right);
+}

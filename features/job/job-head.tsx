@@ -1,0 +1,60 @@
+"use client";
+
+import { vehicleName } from "@/core/vehicle";
+import { minutesText, odometerText } from "@/features/shared/format";
+import { useJobPage } from "./job-context";
+
+const RUNGS = [
+  "not proved",
+  "tried before closing up",
+  "same test passes",
+  "codes stay clear",
+  "driven as complained of",
+  "held over time",
+];
+
+/** The vehicle, the complaint, and where the job stands. */
+export function JobHead() {
+  const { sheet, site } = useJobPage();
+  const { job, vehicle, symptoms, facts, minutes, deadEndMinutes, findingText, rung, cameBack } = sheet;
+  const codes = facts.codes.map(({ code, status }) => (status === "stored" ? code : `${code} ${status}`));
+  return (
+    <div className="grid gap-x-8 gap-y-2 px-4 py-4 sm:px-6 lg:grid-cols-[1fr_1.5fr_auto]">
+      <div>
+        <h1 className="text-xl">{vehicleName(vehicle)}</h1>
+        <p className="mono text-sm text-ink-soft">
+          {[`job ${job.number}`, vehicle.plate, odometerText(job.odometerKm, site.unitSystem)]
+            .filter(Boolean)
+            .join(" · ")}
+        </p>
+        <p className="text-sm text-ink-soft">
+          {[vehicle.engine && `engine ${vehicle.engine}`, vehicle.transmission, vehicle.market]
+            .filter(Boolean)
+            .join(" · ")}
+        </p>
+      </div>
+      <div>
+        <p className="text-base">“{job.complaint}”</p>
+        {symptoms.map((symptom) => (
+          <p key={symptom} className="text-sm text-ink-soft">
+            {symptom}
+          </p>
+        ))}
+        {codes.length > 0 && <p className="mono text-sm text-ink-soft">{codes.join(" · ")}</p>}
+      </div>
+      <div className="lg:text-right">
+        <p className="font-head text-xl font-semibold">{minutesText(minutes)}</p>
+        <p className="text-sm text-ink-soft">
+          {deadEndMinutes > 0 ? `${minutesText(deadEndMinutes)} in vain` : "nothing in vain"} ·{" "}
+          {job.heldByName ?? "nobody has it"}
+        </p>
+        {findingText && (
+          <p className={cameBack ? "text-sm font-medium text-brick" : "text-sm font-medium text-spruce"}>
+            {findingText} · {cameBack ? "came back" : RUNGS[rung]}
+          </p>
+        )}
+        {facts.closed && <p className="text-sm font-semibold">Closed</p>}
+      </div>
+    </div>
+  );
+}

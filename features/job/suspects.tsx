@@ -1,0 +1,83 @@
+"use client";
+
+import { ChevronDown } from "lucide-react";
+import { percentText } from "@/features/shared/format";
+import type { ReasonView, SuspectView } from "@/server/views/advice-view";
+import { Button } from "@/ui/button";
+import { Empty, Section } from "@/ui/section";
+import { useJobPage, useMay } from "./job-context";
+
+/** The suspects in the order of their odds, each with what speaks for and against it. */
+export function Suspects() {
+  const { sheet, open } = useJobPage();
+  const mayExtend = useMay("book.extend");
+  const { suspects, unknown } = sheet.advice;
+  return (
+    <Section title="Suspects" aside={`${percentText(unknown)} not in the book`}>
+      {suspects.length === 0 && <Empty>The book knows no cause yet. Name a suspect, and it is one from now on.</Empty>}
+      <ul>
+        {suspects.map((suspect) => (
+          <Suspect key={suspect.key} suspect={suspect} />
+        ))}
+      </ul>
+      {mayExtend && !sheet.facts.closed && (
+        <Button look="quiet" onClick={() => open({ kind: "suspect" })}>
+          Name another suspect
+        </Button>
+      )}
+    </Section>
+  );
+}
+
+function Suspect({ suspect }: { readonly suspect: SuspectView }) {
+  const { name, p, closed, reasons, component, failure } = suspect;
+  const { open, sheet } = useJobPage();
+  const mayRecord = useMay("job.record");
+  return (
+    <li className="border-b border-rule">
+      <details className="group">
+        <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1">
+          <span className="mono w-12 shrink-0 text-right text-sm">{percentText(p)}</span>
+          <span className={closed ? "grow text-ink-soft line-through" : "grow font-medium"}>{name}</span>
+          {closed && <span className="text-sm font-semibold text-brick">closed</span>}
+          <ChevronDown aria-hidden size={18} className="shrink-0 text-ink-soft group-open:rotate-180" />
+        </summary>
+        <ul className="pb-2 pl-15 text-sm">
+          {reasons.map((reason) => (
+            <Reason key={reason.name + reason.text} reason={reason} />
+          ))}
+          {reasons.length === 0 && <li className="text-ink-soft">Nothing speaks for or against it yet.</li>}
+          {mayRecord && !sheet.facts.closed && (
+            <li>
+              <Button
+                look="quiet"
+                className="text-sm"
+                onClick={() => open({ kind: "part", cause: { component, failure } })}
+              >
+                Repair this
+              </Button>
+            </li>
+          )}
+        </ul>
+      </details>
+    </li>
+  );
+}
+
+/** Weights are nats of log odds; people get plus and minus signs, one for each doubling or so. */
+function Reason({ reason }: { readonly reason: ReasonView }) {
+  const { name, text, weight } = reason;
+  const signs = Math.min(4, Math.max(1, Math.round(Math.abs(weight) / Math.LN2)));
+  const speaksFor = weight > 0;
+  return (
+    <li className="flex gap-2 py-0.5">
+      <span className={`mono w-10 shrink-0 ${speaksFor ? "text-spruce" : "text-brick"}`}>
+        <span aria-hidden>{(speaksFor ? "+" : "−").repeat(signs)}</span>
+        <span className="sr-only">{speaksFor ? "for" : "against"}</span>
+      </span>
+      <span>
+        <span className="font-medium">{name}</span>: {text}
+      </span>
+    </li>
+  );
+}

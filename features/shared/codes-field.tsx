@@ -1,0 +1,89 @@
+"use client";
+
+import { CODE_STATUSES, isCodeStatus, readCode, type FaultCode } from "@/core/codes";
+import { Button } from "@/ui/button";
+import { Field, SelectInput, TextInput } from "@/ui/form";
+
+/** A code while it is typed: not yet known to be one. */
+export interface CodeDraft {
+  readonly code: string;
+  readonly module: string;
+  readonly status: FaultCode["status"];
+}
+
+export const NO_CODE: CodeDraft = { code: "", module: "", status: "stored" };
+
+export const MODULES = [
+  "engine",
+  "gearbox",
+  "brakes",
+  "steering",
+  "body",
+  "airbag",
+  "instruments",
+  "climate",
+  "network",
+] as const;
+
+interface CodesFieldProps {
+  readonly value: readonly CodeDraft[];
+  readonly onChange: (value: readonly CodeDraft[]) => void;
+}
+
+/** Fault codes, one a row, with module and status; a code that is none is said at once. */
+export function CodesField({ value, onChange }: CodesFieldProps) {
+  const change = (at: number, draft: CodeDraft) => onChange(value.map((each, index) => (index === at ? draft : each)));
+  return (
+    <div className="flex flex-col gap-3">
+      {value.map((draft, at) => (
+        <div key={at} className="grid grid-cols-[1fr_1fr] gap-2 sm:grid-cols-[8rem_1fr_9rem]">
+          <Field name={`codes[${at}].code`} label={`Code ${at + 1}`}>
+            <TextInput
+              value={draft.code}
+              onChange={(event) => change(at, { ...draft, code: event.target.value.toUpperCase() })}
+              placeholder="P0299"
+              maxLength={8}
+              className="mono"
+            />
+          </Field>
+          <Field name={`codes[${at}].module`} label="Module">
+            <SelectInput
+              value={draft.module}
+              onChange={(event) => change(at, { ...draft, module: event.target.value })}
+            >
+              <option value="">not told</option>
+              {MODULES.map((module) => (
+                <option key={module}>{module}</option>
+              ))}
+            </SelectInput>
+          </Field>
+          <Field name={`codes[${at}].status`} label="Status">
+            <SelectInput
+              value={draft.status}
+              onChange={(event) =>
+                isCodeStatus(event.target.value) && change(at, { ...draft, status: event.target.value })
+              }
+            >
+              {CODE_STATUSES.map((status) => (
+                <option key={status}>{status}</option>
+              ))}
+            </SelectInput>
+          </Field>
+          {draft.code.length >= 5 && !readCode(draft.code) && (
+            <p className="col-span-full text-sm font-medium text-brick">
+              “{draft.code}” is no fault code: P, C, B or U, then four characters.
+            </p>
+          )}
+        </div>
+      ))}
+      <Button className="self-start" onClick={() => onChange([...value, NO_CODE])}>
+        {value.length ? "Another code" : "Add a code"}
+      </Button>
+    </div>
+  );
+}
+
+/** The rows that hold something. */
+export function writtenCodes(value: readonly CodeDraft[]): readonly CodeDraft[] {
+  return value.filter(({ code }) => code.trim());
+}

@@ -1,0 +1,62 @@
+import { TZDate } from "@date-fns/tz";
+import { format } from "date-fns";
+import { convert } from "@/core/measure";
+import type { Money } from "@/core/diagnosis";
+
+/** How numbers and dates look on screen. */
+
+export type UnitSystem = "metric" | "imperial";
+
+/** "61 min", "2 h 5 min" */
+export function minutesText(minutes: number): string {
+  const whole = Math.round(minutes);
+  if (whole < 100) return `${whole} min`;
+  const rest = whole % 60;
+  return rest ? `${Math.floor(whole / 60)} h ${rest} min` : `${whole / 60} h`;
+}
+
+/** "148 320 km": thin groups, no comma that one country reads as a point. */
+export function odometerText(odometerKm: number | null, units: UnitSystem): string {
+  if (odometerKm === null) return "odometer not read";
+  const unit = units === "imperial" ? "mi" : "km";
+  const { value } = convert({ value: odometerKm, unit: "km" }, unit);
+  return `${groupDigits(Math.round(value))} ${unit}`;
+}
+
+export function groupDigits(whole: number): string {
+  return String(whole).replace(/\B(?=(\d{3})+(?!\d))/g, "\u202f");
+}
+
+export function moneyText({ amount, currency }: Money): string {
+  const digits = Number.isInteger(amount) ? 0 : 2;
+  return new Intl.NumberFormat("en", {
+    style: "currency",
+    currency,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: 2,
+  }).format(amount);
+}
+
+export function percentText(p: number): string {
+  if (p < 0.005) return "<1 %";
+  if (p > 0.995) return ">99 %";
+  return `${Math.round(p * 100)} %`;
+}
+
+/** "24 Nov, 14:05" in the shop's time zone. */
+export function momentText(at: Date, timeZone: string): string {
+  return format(new TZDate(at.getTime(), timeZone), "d MMM, HH:mm");
+}
+
+/** "24 Nov 2026" in the shop's time zone. */
+export function dateText(at: Date, timeZone: string): string {
+  return format(new TZDate(at.getTime(), timeZone), "d MMM yyyy");
+}
+
+/** "Ilka Venn" as "IV", for narrow columns. */
+export function initials(name: string): string {
+  const parts = name.split(/\s+/).filter(Boolean);
+  const first = parts[0]?.charAt(0) ?? "";
+  const last = parts.length > 1 ? (parts.at(-1)?.charAt(0) ?? "") : "";
+  return (first + last).toUpperCase();
+}

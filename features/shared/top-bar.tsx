@@ -1,0 +1,52 @@
+"use client";
+
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import { classNames } from "@/ui/class-names";
+import { Wordmark } from "@/ui/wordmark";
+import { SignOut } from "./sign-out";
+
+interface TopBarProps {
+  readonly name: string;
+  readonly role: string;
+  readonly shop: string;
+  readonly mayManage: boolean;
+}
+
+const PLACES = [
+  { href: "/", label: "Floor" },
+  { href: "/jobs/closed", label: "Closed jobs" },
+] as const;
+
+export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
+  const path = usePathname();
+  const places = [...PLACES, { href: "/team", label: mayManage ? "Team" : "Account" }];
+  return (
+    <header className="no-print flex flex-wrap items-center gap-x-6 border-b-2 border-ink px-4 sm:px-6">
+      <Link href="/" className="inline-flex min-h-11 items-center" title={shop}>
+        <Wordmark />
+      </Link>
+      <nav aria-label="Places" className="flex gap-1">
+        {places.map(({ href, label }) => (
+          <Link
+            key={href}
+            href={href}
+            aria-current={path === href ? "page" : undefined}
+            className={classNames(
+              "inline-flex min-h-11 items-center border-b-4 px-2 font-head text-lg",
+              path === href ? "border-ochre" : "border-transparent text-ink-soft hover:text-ink",
+            )}
+          >
+            {label}
+          </Link>
+        ))}
+      </nav>
+      <div className="ml-auto flex items-center gap-3">
+        <span className="hidden text-sm text-ink-soft md:inline">
+          {name} · {role}
+        </span>
+        <SignOut />
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,82 @@
+"use client";
+
+import { useState } from "react";
+import { CommandMessage } from "@/features/shared/command-message";
+import { commandPath } from "@/features/shared/send-command";
+import { useCommand } from "@/features/shared/use-command";
+import type { Person } from "@/server/db/people";
+import { Button } from "@/ui/button";
+import { Dialog } from "@/ui/dialog";
+import { Field, Form, OtherProblems, SelectInput, TextInput } from "@/ui/form";
+import { useNotify } from "@/ui/notices";
+import { ROLE_WORDS } from "./role-words";
+
+/** One colleague: role, whether they can sign in, a new passphrase. */
+export function PersonRow({ person, isMe }: { readonly person: Person; readonly isMe: boolean }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <li className="flex min-h-14 flex-wrap items-center gap-x-4 border-b border-rule py-1">
+      <span className={person.active ? "font-medium" : "text-ink-soft line-through"}>
+        {person.name}
+        {isMe && " (you)"}
+      </span>
+      <span className="grow text-ink-soft">{person.active ? person.role : "cannot sign in"}</span>
+      <Button onClick={() => setOpen(true)} aria-label={`Change ${person.name}`}>
+        Change
+      </Button>
+      {open && <PersonDialog person={person} onClose={() => setOpen(false)} />}
+    </li>
+  );
+}
+
+function PersonDialog({ person, onClose }: { readonly person: Person; readonly onClose: () => void }) {
+  const change = useCommand(commandPath("change-person"));
+  const reset = useCommand(commandPath("reset-passphrase"));
+  const notify = useNotify();
+  const [role, setRole] = useState<string>(person.role);
+  const [active, setActive] = useState(person.active);
+  const [passphrase, setPassphrase] = useState("");
+  const save = async () => {
+    if (!(await change.send({ personId: person.id, role, active }))) return;
+    if (passphrase && !(await reset.send({ personId: person.id, passphrase }))) return;
+    notify(`${person.name}: saved`);
+    onClose();
+  };
+  return (
+    <Dialog open onOpenChange={(next) => !next && onClose()} title={person.name}>
+      <Form problems={[...change.problems, ...reset.problems]} onSubmit={save} className="flex flex-col gap-5">
+        <Field name="role" label="Role">
+          <SelectInput value={role} onChange={(event) => setRole(event.target.value)}>
+            {Object.entries(ROLE_WORDS).map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </SelectInput>
+        </Field>
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            checked={active}
+            onChange={(event) => setActive(event.target.checked)}
+            className="size-6 accent-ink"
+          />
+          Can sign in
+        </label>
+        <Field name="passphrase" label="New passphrase" hint="only if they forgot theirs; it ends their sessions">
+          <TextInput
+            type="password"
+            value={passphrase}
+            onChange={(event) => setPassphrase(event.target.value)}
+            autoComplete="new-password"
+          />
+        </Field>
+        <CommandMessage message={change.message ?? reset.message} />
+        <OtherProblems known={["role", "passphrase"]} />
+        <Button type="submit" look="main" busy={change.busy || reset.busy}>
+          Save
+        </Button>
+      </Form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,78 @@
+"use client";
+
+import { useState } from "react";
+import type { PersonId } from "@/core/ids";
+import { CommandMessage } from "@/features/shared/command-message";
+import { commandPath } from "@/features/shared/send-command";
+import { useCommand } from "@/features/shared/use-command";
+import type { Person } from "@/server/db/people";
+import { Button } from "@/ui/button";
+import { Field, Form, SelectInput, TextInput } from "@/ui/form";
+import { useNotify } from "@/ui/notices";
+import { Section } from "@/ui/section";
+import { PersonRow } from "./person-row";
+import { ROLE_WORDS } from "./role-words";
+
+export function TeamList({ people, me }: { readonly people: readonly Person[]; readonly me: PersonId }) {
+  return (
+    <>
+      <h1 className="text-xl">Team</h1>
+      <Section title="People">
+        <ul>
+          {people.map((person) => (
+            <PersonRow key={person.id} person={person} isMe={person.id === me} />
+          ))}
+        </ul>
+      </Section>
+      <AddPerson />
+    </>
+  );
+}
+
+function AddPerson() {
+  const { send, busy, problems, message } = useCommand(commandPath("add-person"));
+  const notify = useNotify();
+  const [name, setName] = useState("");
+  const [role, setRole] = useState("technician");
+  const [passphrase, setPassphrase] = useState("");
+  const submit = async () => {
+    if (!(await send({ name, role, passphrase }))) return;
+    notify(`${name} can sign in now`);
+    setName("");
+    setPassphrase("");
+  };
+  return (
+    <Section title="Add somebody">
+      <Form problems={problems} onSubmit={submit} className="grid gap-4 pt-3 sm:grid-cols-2">
+        <Field name="name" label="Name">
+          <TextInput value={name} onChange={(event) => setName(event.target.value)} />
+        </Field>
+        <Field name="role" label="Role">
+          <SelectInput value={role} onChange={(event) => setRole(event.target.value)}>
+            {Object.entries(ROLE_WORDS).map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </SelectInput>
+        </Field>
+        <Field name="passphrase" label="First passphrase" hint="10 characters at least; they change it themselves">
+          <TextInput
+            type="password"
+            value={passphrase}
+            onChange={(event) => setPassphrase(event.target.value)}
+            autoComplete="new-password"
+          />
+        </Field>
+        <div className="flex items-end">
+          <Button type="submit" look="main" busy={busy}>
+            Add
+          </Button>
+        </div>
+        <div className="sm:col-span-2">
+          <CommandMessage message={message} />
+        </div>
+      </Form>
+    </Section>
+  );
+}

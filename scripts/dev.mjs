@@ -1,0 +1,24 @@
+/** `npm run dev`: the demo's database under the development server, which reloads as the source changes. */
+import { finishTypescript } from "./lib/child.mjs";
+import { startCluster } from "./lib/cluster.mjs";
+import { ensureDebianPackages } from "./lib/debian.mjs";
+import { ensureModules } from "./lib/modules.mjs";
+import { Stop, run } from "./lib/say.mjs";
+import { serve } from "./lib/serve.mjs";
+import { readSettings, requireNode } from "./lib/settings.mjs";
+
+await run(async () => {
+  requireNode();
+  const settings = readSettings();
+  if (!settings.databaseUrl) await ensureDebianPackages(["postgresql"]);
+  await ensureModules();
+  const cluster = settings.databaseUrl ? null : await startCluster(settings.dataDir);
+  try {
+    const databaseUrl = settings.databaseUrl ?? cluster.url("dead_ends_demo");
+    const { code } = await finishTypescript("scripts/prepare-database.ts", ["--demo"], { DATABASE_URL: databaseUrl });
+    if (code !== 0) throw new Stop("Nothing is served: see the line above.");
+    await serve({ ...settings, databaseUrl, demo: true, dev: true, replaceSignals: () => {} });
+  } finally {
+    await cluster?.stop();
+  }
+});

@@ -1,0 +1,20 @@
+import { finish } from "./child.mjs";
+import { Stop, say } from "./say.mjs";
+import { root } from "./settings.mjs";
+import { fingerprint, setStamp, stampHolds } from "./stamp.mjs";
+
+const SOURCES = ["app", "features", "core", "server", "ui", "proxy.ts", "instrumentation.ts", "next.config.ts"];
+const SETTINGS = ["package.json", "package-lock.json", "tsconfig.json", "postcss.config.mjs"];
+const STAMP = `${root}/.next/source-stamp`;
+export const nextProgram = `${root}/node_modules/next/dist/bin/next`;
+
+/** Builds the application, unless this very source is built already. */
+export async function ensureBuild() {
+  const print = fingerprint(root, [...SOURCES, ...SETTINGS], process.versions.node);
+  if (stampHolds(STAMP, print)) return;
+  say("Building …");
+  const env = { NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" };
+  const { code, output } = await finish(process.execPath, [nextProgram, "build"], { env, quiet: true });
+  if (code !== 0) throw new Stop(`The build failed:\n${output.trim()}`);
+  setStamp(STAMP, print);
+}

@@ -1,0 +1,63 @@
+import { accessSync, constants, existsSync, readdirSync } from "node:fs";
+import { finish } from "./child.mjs";
+import { Stop, say } from "./say.mjs";
+
+const POSTGRES_HOME = "/usr/lib/postgresql";
+
+/** The folder of the newest PostgreSQL server's programs, or null. */
+export function postgresPrograms() {
+  if (!existsSync(POSTGRES_HOME)) return null;
+  const majors = readdirSync(POSTGRES_HOME)
+    .map(Number)
+    .filter((major) => existsSync(`${POSTGRES_HOME}/${major}/bin/postgres`))
+    .sort((a, b) => b - a);
+  return majors.length ? { major: majors[0], bin: `${POSTGRES_HOME}/${majors[0]}/bin` } : null;
+}
+
+const PROBES = {
+  postgresql: () => postgresPrograms() !== null,
+  chromium: () => existsSync("/usr/bin/chromium"),
+  "chromium-driver": () => existsSync("/usr/bin/chromedriver"),
+};
+
+/**
+ * Installs those of Debian's packages that are missing.
+ * @param {("postgresql" | "chromium" | "chromium-driver")[]} names
+ * @throws {Stop} where a package is missing and may not or cannot be installed
+ */
+export async function ensureDebianPackages(names) {
+  const missing = names.filter((name) => !PROBES[name]());
+  if (!missing.length) return;
+  const list = missing.join(" ");
+  const asRoot = await rootPrefix();
+  if (!asRoot)
+    throw new Stop(
+      `Missing from this machine: ${list}. Install with "apt-get install ${list}" as root, then start again.`,
+    );
+  say(`Installing ${list} …`);
+  const env = { DEBIAN_FRONTEND: "noninteractive" };
+  await finish(asRoot[0], [...asRoot.slice(1), "apt-get", "update", "-qq"], { env, quiet: true });
+  const install = ["apt-get", "install", "-y", "-qq", "--no-install-recommends", ...missing];
+  const { code, output } = await finish(asRoot[0], [...asRoot.slice(1), ...install], { env, quiet: true });
+  const stillMissing = missing.filter((name) => !PROBES[name]());
+  if (code !== 0 || stillMissing.length)
+    throw new Stop(`apt-get could not install ${stillMissing.join(" ") || list}: ${lastLine(output)}`);
+}
+
+/** How to run a program as root: directly, by sudo without asking, or not at all (null). */
+async function rootPrefix() {
+  if (!existsSync("/usr/bin/apt-get")) return null;
+  if (process.getuid() === 0) return ["env"];
+  try {
+    accessSync("/usr/bin/sudo", constants.X_OK);
+  } catch {
+    return null;
+  }
+  const terminal = process.stdin.isTTY;
+  const { code } = await finish("sudo", terminal ? ["-v"] : ["-n", "true"], { quiet: !terminal });
+  return code === 0 ? ["sudo", "--preserve-env=DEBIAN_FRONTEND"] : null;
+}
+
+function lastLine(text) {
+  return text.trim().split("\n").at(-1) ?? "no reason given";
+}

@@ -1,0 +1,21 @@
+/** What the start commands say to the person at the keyboard. */
+
+export function say(sentence) {
+  process.stdout.write(`${sentence}\n`);
+}
+
+/** An expected failure of a start command: one clear sentence, exit code 1. */
+export class Stop extends Error {}
+
+/**
+ * Runs a command's main function; an expected failure ends with its sentence alone, anything else with its trace.
+ * @param {() => Promise<void>} main
+ */
+export async function run(main) {
+  try {
+    await main();
+  } catch (error) {
+    process.stderr.write(error instanceof Stop ? `${error.message}\n` : `${error.stack ?? error}\n`);
+    process.exit(1);
+  }
+}

@@ -1,0 +1,51 @@
+/** `npm test`: installs what the tests need, builds, starts a throwaway database cluster and runs every test. */
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { ensureBuild } from "./lib/build.mjs";
+import { finish } from "./lib/child.mjs";
+import { startCluster } from "./lib/cluster.mjs";
+import { ensureDebianPackages } from "./lib/debian.mjs";
+import { ensureModules } from "./lib/modules.mjs";
+import { Stop, run, say } from "./lib/say.mjs";
+import { readSettings, requireNode, root } from "./lib/settings.mjs";
+
+const args = process.argv.slice(2);
+
+await run(async () => {
+  requireNode();
+  const { dataDir } = readSettings();
+  await ensureDebianPackages(["postgresql", "chromium", "chromium-driver"]);
+  await ensureModules();
+  await ensureBuild();
+  const folder = join(dataDir, "test");
+  const cluster = await startCluster(folder, { durable: false });
+  const stop = () => void cluster.stop().finally(() => process.exit(1));
+  process.once("SIGINT", stop).once("SIGTERM", stop);
+  try {
+    await runTests(folder, cluster.url("postgres"));
+  } finally {
+    await cluster.stop();
+  }
+});
+
+async function runTests(folder, databaseUrl) {
+  const report = join(folder, "report.json");
+  mkdirSync(folder, { recursive: true });
+  rmSync(report, { force: true });
+  const vitest = [
+    "node_modules/vitest/vitest.mjs",
+    "run",
+    "--reporter=default",
+    "--reporter=json",
+    `--outputFile.json=${report}`,
+  ];
+  const env = { TEST_DATABASE_URL: databaseUrl, NODE_ENV: "test", TZ: "UTC" };
+  const { code } = await finish(process.execPath, [...vitest, ...args], { env, cwd: root });
+  if (!existsSync(report)) throw new Stop("The tests did not run to their end.");
+  const { numPassedTests, numFailedTests, numPendingTests, numFailedTestSuites } = JSON.parse(
+    readFileSync(report, "utf8"),
+  );
+  const skipped = numPendingTests ? `, ${numPendingTests} skipped` : "";
+  say(`${numPassedTests} passed, ${numFailedTests} failed${skipped}`);
+  if (code !== 0 || numFailedTests || numFailedTestSuites || !numPassedTests) process.exitCode = 1;
+}

@@ -1,0 +1,74 @@
+import "server-only";
+import { randomUUID } from "node:crypto";
+import { cookies } from "next/headers";
+import { isUuid, type CommandId } from "@/core/ids";
+import { may, type Right } from "@/server/auth/rights";
+import { actorOfSession, actorOfToken, SESSION_COOKIE, type Actor } from "@/server/auth/session";
+import { log } from "@/server/log";
+import { badInput, notAllowed, notSignedIn, problemResponse, type Problem } from "./problem";
+
+/** Who asks: by bearer token, else by the browser's session. */
+export async function actorOf(request: Request, now: Date): Promise<Actor | null> {
+  const bearer = /^Bearer ([A-Za-z0-9_-]{20,100})$/.exec(request.headers.get("authorization") ?? "");
+  if (bearer?.[1]) return actorOfToken(bearer[1]);
+  if (request.headers.has("authorization")) return null;
+  return actorOfSession((await cookies()).get(SESSION_COOKIE)?.value ?? null, now);
+}
+
+/**
+ * Whether a browser sent this from one of our own pages. SameSite=Lax keeps other sites' forms out; this keeps them out
+ * where a browser is older than that.
+ */
+export function fromOwnPages(request: Request): boolean {
+  const site = request.headers.get("sec-fetch-site");
+  if (site && site !== "same-origin" && site !== "none") return false;
+  const origin = request.headers.get("origin");
+  if (!origin) return true;
+  try {
+    return new URL(origin).host === request.headers.get("host");
+  } catch {
+    return false;
+  }
+}
+
+type Checked = { readonly ok: true; readonly actor: Actor } | { readonly ok: false; readonly problem: Problem };
+
+/** 401, then 403: nobody learns about a body or a path before they may. */
+export async function checkAccess(request: Request, right: Right, now: Date): Promise<Checked> {
+  const actor = await actorOf(request, now);
+  if (!actor) return { ok: false, problem: notSignedIn };
+  const changes = request.method !== "GET" && request.method !== "HEAD";
+  if (!may(actor, right) || (changes && actor.tokenId === null && !fromOwnPages(request)))
+    return { ok: false, problem: notAllowed };
+  return { ok: true, actor };
+}
+
+/** Turns what a handler throws into a problem without details; the log keeps them under the same number. */
+export async function guarded(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (error) {
+    const incident = randomUUID();
+    log().error({ err: error, incident }, "request failed");
+    return problemResponse({
+      status: 500,
+      title: "Something went wrong",
+      detail: `Nothing was saved. Try again; if it stays, tell your lead the number ${incident}.`,
+    });
+  }
+}
+
+export function json(value: unknown, status = 200): Response {
+  return new Response(JSON.stringify(value), {
+    status,
+    headers: { "content-type": "application/json; charset=utf-8", "cache-control": "no-store" },
+  });
+}
+
+/** The command id that the client made; a script that sends none gets one, and so no protection against sending twice. */
+export function commandIdOf(request: Request): { ok: true; id: CommandId } | { ok: false; problem: Problem } {
+  const key = request.headers.get("idempotency-key")?.toLowerCase();
+  if (key === undefined) return { ok: true, id: randomUUID() as CommandId };
+  if (!isUuid(key)) return { ok: false, problem: badInput([{ path: "Idempotency-Key", message: "must be a UUID" }]) };
+  return { ok: true, id: key as CommandId };
+}

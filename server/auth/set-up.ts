@@ -1,0 +1,91 @@
+import "server-only";
+import { randomUUID } from "node:crypto";
+import Joi from "joi";
+import type { PersonId, SiteId } from "@/core/ids";
+import { STARTER_WORDS } from "@/server/knowledge/starter-words";
+import { upsertVocabulary } from "@/server/db/book";
+import { anyPerson, insertPerson } from "@/server/db/people";
+import { inTransaction, type Db } from "@/server/db/pool";
+import { firstSite, insertSite, updateSite, type Site } from "@/server/db/sites";
+import { line } from "@/server/input";
+import { hashPassphrase, PASSPHRASE_LEAST, PASSPHRASE_MOST } from "./passphrase";
+import { startSession } from "./session";
+
+export interface SetUpInput {
+  readonly shop: Omit<Site, "id">;
+  readonly name: string;
+  readonly passphrase: string;
+}
+
+const timeZone = () =>
+  Joi.string()
+    .max(60)
+    .custom((value: string, helpers) =>
+      isTimeZone(value) ? value : helpers.message({ custom: "is no time zone, such as Europe/Oslo" }),
+    );
+
+function isTimeZone(name: string): boolean {
+  try {
+    return Boolean(new Intl.DateTimeFormat("en", { timeZone: name }));
+  } catch {
+    return false;
+  }
+}
+
+export const setUpInput: Joi.ObjectSchema<SetUpInput> = Joi.object({
+  shop: Joi.object({
+    name: line(120).required(),
+    timeZone: timeZone().required(),
+    currency: Joi.string()
+      .uppercase()
+      .pattern(/^[A-Z]{3}$/, "three letters, such as EUR")
+      .required(),
+    ratePerHour: Joi.number().greater(0).max(100_000).precision(2).required(),
+    unitSystem: Joi.string().valid("metric", "imperial").required(),
+  }).required(),
+  name: line(80).required(),
+  passphrase: Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST).required(),
+});
+
+/** Any fixed number of our own: two first visitors queue up here. */
+const LOCK = 4_310_002;
+
+/**
+ * Sets up the shop with its first lead, who is signed in at once.
+ * @returns the session's token, or null where the shop was set up before
+ */
+export async function setUpShop(input: SetUpInput, now: Date): Promise<string | null> {
+  const secret = await hashPassphrase(input.passphrase);
+  return inTransaction(async (db) => {
+    await db.query("select pg_advisory_xact_lock($1)", [LOCK]);
+    if (await anyPerson(db)) return null;
+    const personId = await createShop(db, input, { ...secret, now });
+    return startSession(db, personId, now);
+  });
+}
+
+async function createShop(
+  db: Db,
+  { shop, name }: SetUpInput,
+  made: { salt: Buffer; hash: Buffer; now: Date },
+): Promise<PersonId> {
+  const { salt, hash, now } = made;
+  // A script may have been here first, with a shop that nobody has named yet.
+  const unnamed = await firstSite(db);
+  const site: Site = { ...shop, id: unnamed?.id ?? (randomUUID() as SiteId) };
+  await (unnamed ? updateSite(db, site) : insertSite(db, site, now));
+  const id = randomUUID() as PersonId;
+  await insertPerson(db, {
+    id,
+    siteId: site.id,
+    name,
+    role: "lead",
+    active: true,
+    salt,
+    hash,
+    createdAt: now,
+    createdBy: null,
+  });
+  await upsertVocabulary(db, STARTER_WORDS);
+  return id;
+}

@@ -1,0 +1,56 @@
+import "server-only";
+import Joi from "joi";
+import { CODE_STATUSES, readCode } from "@/core/codes";
+import { key, line } from "@/server/input";
+
+/** Inputs that several commands take. */
+
+const code = () =>
+  Joi.string().custom(
+    (value: string, helpers) =>
+      readCode(value) ?? helpers.message({ custom: "is no fault code: P, C, B or U, then four characters" }),
+  );
+
+export const codesInput = () =>
+  Joi.array()
+    .max(200)
+    .items(
+      Joi.object({
+        code: code().required(),
+        module: line(40).lowercase().allow(null, "").empty("").default(null),
+        status: Joi.string()
+          .valid(...CODE_STATUSES)
+          .default("stored"),
+      }),
+    )
+    .unique((a, b) => a.code === b.code && a.module === b.module)
+    .messages({ "array.unique": "stands here twice" });
+
+export const modulesInput = () => Joi.array().max(80).items(line(40).lowercase());
+
+export const symptomsInput = () =>
+  Joi.array()
+    .max(20)
+    .items(Joi.object({ key: key().required(), conditions: Joi.array().max(30).items(key()).unique().default([]) }))
+    .unique("key")
+    .messages({ "array.unique": "stands here twice" });
+
+export const effectsInput = () =>
+  Joi.array()
+    .max(12)
+    .items(
+      Joi.object({
+        component: key().required(),
+        failure: key().allow(null).default(null),
+        effect: Joi.string().valid("confirms", "supports", "weakens", "clears").required(),
+      }),
+    );
+
+export const causesInput = () =>
+  Joi.array()
+    .max(5)
+    .items(Joi.object({ component: key().required(), failure: key().required() }))
+    .unique((a, b) => a.component === b.component && a.failure === b.failure)
+    .messages({ "array.unique": "stands here twice" });
+
+export const correctsInput = () => Joi.number().integer().min(1).allow(null).default(null);

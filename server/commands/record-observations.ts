@@ -1,0 +1,120 @@
+import "server-only";
+import Joi from "joi";
+import type { FaultCode } from "@/core/codes";
+import type { Cause, Symptom } from "@/core/diagnosis";
+import { ensureCause } from "@/server/db/book";
+import { insertScanFacts, insertSymptomFacts } from "@/server/db/facts";
+import { jobChange, key, minutes, optionalText, text } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command } from "./command";
+import { refuseInput } from "./refusal";
+import { codesInput, correctsInput, modulesInput, symptomsInput } from "./record-inputs";
+
+interface SymptomsInput extends JobChange {
+  readonly symptoms: readonly Symptom[];
+  readonly minutes: number;
+}
+
+/** Adds symptoms, or conditions to a symptom that is there. */
+export const recordSymptoms: Command<SymptomsInput, JobAnswer> = {
+  name: "record-symptoms",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    symptoms: symptomsInput().min(1).required(),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => ({
+      body: { kind: "symptoms", symptoms: input.symptoms },
+      minutes: input.minutes,
+      apply: (seq) => insertSymptomFacts(context.db, job.id, seq, input.symptoms),
+    })),
+};
+
+interface ScanInput extends JobChange {
+  readonly codes: readonly FaultCode[];
+  readonly modulesRead: readonly string[];
+  readonly minutes: number;
+}
+
+/** Fault codes with status, and which modules were read: no code from an unread module is no evidence. */
+export const recordScan: Command<ScanInput, JobAnswer> = {
+  name: "record-scan",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    codes: codesInput().default([]),
+    modulesRead: modulesInput().default([]),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => {
+      const { codes, modulesRead } = input;
+      if (!codes.length && !modulesRead.length) refuseInput("codes", "name a code, or a module that was read");
+      return {
+        body: { kind: "scan", codes, modulesRead },
+        minutes: input.minutes,
+        apply: (seq) => insertScanFacts(context.db, job.id, seq, { codes, modulesRead }),
+      };
+    }),
+};
+
+interface NoteInput extends JobChange {
+  readonly text: string;
+  readonly minutes: number;
+}
+
+export const recordNote: Command<NoteInput, JobAnswer> = {
+  name: "record-note",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    text: text(4000).required(),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, () => ({
+      body: { kind: "note", text: input.text },
+      minutes: input.minutes,
+      apply: async () => {},
+    })),
+};
+
+interface SuspectInput extends JobChange {
+  readonly cause: Cause;
+  readonly why: string;
+}
+
+/** Puts a cause into the book that nobody had thought of, so that it is a suspect from now on. */
+export const nameSuspect: Command<SuspectInput, JobAnswer> = {
+  name: "name-suspect",
+  right: "book.extend",
+  input: Joi.object({
+    ...jobChange,
+    cause: Joi.object({ component: key().required(), failure: key().required() }).required(),
+    why: optionalText(1000),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, () => ({
+      body: { kind: "suspect", cause: input.cause, why: input.why },
+      apply: () => ensureCause(context.db, input.cause, context.actor.personId, context.now),
+    })),
+};
+
+interface WithdrawInput extends JobChange {
+  readonly corrects: number;
+  readonly reason: string;
+}
+
+/** Takes an entry back: it stays on the trail, struck, with the reason beside it; what it said no longer counts. */
+export const withdrawEntry: Command<WithdrawInput, JobAnswer> = {
+  name: "withdraw-entry",
+  right: "job.record",
+  input: Joi.object({ ...jobChange, corrects: Joi.number().integer().min(1).required(), reason: text(400).required() }),
+  run: (context, input) =>
+    changeJob(context, input, () => ({ body: { kind: "withdrawn", reason: input.reason }, apply: async () => {} })),
+};

@@ -1,0 +1,83 @@
+import "server-only";
+import Joi from "joi";
+import { PART_RESULTS, PART_SOURCES, type PartResult, type PartSource } from "@/core/job";
+import type { Money } from "@/core/diagnosis";
+import { insertPartFact, setPartResult } from "@/server/db/facts";
+import { jobChange, key, minutes, money, optionalLine } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command } from "./command";
+import { refuseInput } from "./refusal";
+import { correctsInput } from "./record-inputs";
+
+interface PartInput extends JobChange {
+  readonly component: string;
+  readonly failure: string | null;
+  readonly partNumber: string | null;
+  readonly source: PartSource;
+  readonly cost: Money;
+  readonly minutes: number;
+  readonly result: PartResult | null;
+}
+
+/** A part fitted or repaired, with what it cost; its result may come later. */
+export const recordPart: Command<PartInput, JobAnswer> = {
+  name: "record-part",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    component: key().required(),
+    failure: key().allow(null).default(null),
+    partNumber: optionalLine(60),
+    source: Joi.string()
+      .valid(...PART_SOURCES)
+      .default("new-maker"),
+    cost: money().required(),
+    minutes: minutes().required(),
+    result: Joi.string()
+      .valid(...PART_RESULTS)
+      .allow(null)
+      .default(null),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => {
+      const { component, failure, partNumber, source, cost, result } = input;
+      if (cost.currency !== context.site.currency)
+        refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
+      const body = { kind: "part" as const, component, failure, partNumber, source, cost, result };
+      const fact = { ...body, minutes: input.minutes };
+      return { body, minutes: input.minutes, apply: (seq) => insertPartFact(context.db, job.id, seq, fact) };
+    }),
+};
+
+interface PartResultInput extends JobChange {
+  readonly partSeq: number;
+  readonly result: PartResult;
+  readonly minutes: number;
+}
+
+/** What came of a part that had not been tried when it was fitted. */
+export const recordPartResult: Command<PartResultInput, JobAnswer> = {
+  name: "record-part-result",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    partSeq: Joi.number().integer().min(1).required(),
+    result: Joi.string()
+      .valid(...PART_RESULTS)
+      .required(),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job, facts) => {
+      const { partSeq, result } = input;
+      const part = facts.parts.find(({ seq }) => seq === partSeq);
+      if (!part) return refuseInput("partSeq", "names no part of this job");
+      return {
+        body: { kind: "part-result", partSeq, component: part.component, result },
+        minutes: input.minutes,
+        apply: async (seq) => void (await setPartResult(context.db, job.id, { partSeq, seq, result })),
+      };
+    }),
+};

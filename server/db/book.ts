@@ -1,0 +1,171 @@
+import "server-only";
+import type { PersonId } from "@/core/ids";
+import type { Cause, Fix, KnownCause, Pattern, Procedure } from "@/core/diagnosis";
+import type { Db } from "./pool";
+import { execute, many } from "./rows";
+
+export interface Word {
+  readonly key: string;
+  readonly label: string;
+}
+
+export interface SystemWord extends Word {
+  readonly system: string;
+}
+
+export interface Vocabulary {
+  readonly symptoms: readonly SystemWord[];
+  readonly conditions: readonly Word[];
+  readonly components: readonly SystemWord[];
+  readonly failures: readonly Word[];
+}
+
+export async function readVocabulary(db: Db): Promise<Vocabulary> {
+  return {
+    symptoms: await many<SystemWord>(db, "select key, label, system from symptom order by label"),
+    conditions: await many<Word>(db, "select key, label from condition order by label"),
+    components: await many<SystemWord>(db, "select key, label, system from component order by label"),
+    failures: await many<Word>(db, "select key, label from failure order by label"),
+  };
+}
+
+/** Adds words that are missing and corrects the labels of those that differ. */
+export async function upsertVocabulary(db: Db, words: Vocabulary): Promise<void> {
+  for (const table of ["symptom", "component"] as const)
+    for (const { key, label, system } of table === "symptom" ? words.symptoms : words.components)
+      await execute(
+        db,
+        `insert into ${table} (key, label, system)
+         values ($1, $2, $3)
+         on conflict (key) do update set label = excluded.label, system = excluded.system`,
+        [key, label, system],
+      );
+  for (const table of ["condition", "failure"] as const)
+    for (const { key, label } of table === "condition" ? words.conditions : words.failures)
+      await execute(
+        db,
+        `insert into ${table} (key, label)
+         values ($1, $2)
+         on conflict (key) do update set label = excluded.label`,
+        [key, label],
+      );
+}
+
+export async function ensureCause(db: Db, cause: Cause, by: PersonId, now: Date): Promise<void> {
+  await execute(
+    db,
+    `insert into cause (component, failure, created_at, created_by)
+     values ($1, $2, $3, $4)
+     on conflict do nothing`,
+    [cause.component, cause.failure, now, by],
+  );
+}
+
+export async function readCauses(db: Db): Promise<KnownCause[]> {
+  return many<KnownCause>(
+    db,
+    `select c.component || '/' || c.failure as key, c.component, c.failure, k.system
+     from cause c
+     join component k on k.key = c.component
+     order by c.component, c.failure`,
+  );
+}
+
+const PROCEDURES = `
+  select p.key, p.title, p.component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
+    (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
+        select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
+          order by e.component, e.failure), '[]')
+        from procedure_effect e where e.procedure = o.procedure and e.outcome = o.key
+      )) order by o.position), '[]')
+     from procedure_outcome o where o.procedure = p.key) as outcomes
+  from procedure p`;
+
+export async function readProcedures(db: Db): Promise<Procedure[]> {
+  return many<Procedure>(db, `${PROCEDURES} order by p.key`);
+}
+
+export async function readProcedure(db: Db, key: string): Promise<Procedure | null> {
+  return (await many<Procedure>(db, `${PROCEDURES} where p.key = $1`, [key]))[0] ?? null;
+}
+
+export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  const { key, title, component, minutes, access, accessMinutes, tools, cautions, spec, outcomes } = procedure;
+  await execute(
+    db,
+    `insert into procedure
+       (key, title, component, minutes, access, access_minutes, tools, cautions, spec, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+    [key, title, component, minutes, access, accessMinutes, tools, cautions, spec && JSON.stringify(spec), now, by],
+  );
+  for (const [position, outcome] of outcomes.entries()) {
+    await execute(db, "insert into procedure_outcome (procedure, key, label, position) values ($1, $2, $3, $4)", [
+      key,
+      outcome.key,
+      outcome.label,
+      position,
+    ]);
+    for (const effect of outcome.effects)
+      await execute(
+        db,
+        "insert into procedure_effect (procedure, outcome, component, failure, effect) values ($1, $2, $3, $4, $5)",
+        [key, outcome.key, effect.component, effect.failure, effect.effect],
+      );
+  }
+}
+
+export async function readFixes(db: Db): Promise<Fix[]> {
+  return many<Fix>(
+    db,
+    `select component, failure, minutes, access, access_minutes as "accessMinutes",
+       json_build_object('amount', parts_cost, 'currency', currency) as "partsCost"
+     from fix`,
+  );
+}
+
+export async function insertFix(db: Db, fix: Fix, by: PersonId, now: Date): Promise<void> {
+  const { component, failure, minutes, access, accessMinutes, partsCost } = fix;
+  await execute(
+    db,
+    `insert into fix
+       (component, failure, minutes, access, access_minutes, parts_cost, currency, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [component, failure, minutes, access, accessMinutes, partsCost.amount, partsCost.currency, now, by],
+  );
+}
+
+export async function readPatterns(db: Db): Promise<Pattern[]> {
+  return many<Pattern>(
+    db,
+    `select key, title, component, failure, evidence, symptoms, codes, confirm_by as "confirmBy", note,
+       json_build_object('make', make, 'models', models, 'engines', engines, 'transmissions', transmissions,
+         'markets', markets, 'years', case when first_year is null then null else json_build_array(first_year, last_year) end
+       ) as applies,
+       case when from_km is null then null else json_build_array(from_km, to_km) end as "odometerKm"
+     from pattern
+     order by key`,
+  );
+}
+
+export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now: Date): Promise<void> {
+  const { applies, odometerKm } = pattern;
+  await execute(
+    db,
+    `insert into pattern
+       (key, title, component, failure, make, models, first_year, last_year, engines, transmissions, markets,
+        from_km, to_km, evidence, symptoms, codes, confirm_by, note, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)`,
+    [
+      ...[pattern.key, pattern.title, pattern.component, pattern.failure, applies.make, applies.models],
+      ...[
+        applies.years?.[0] ?? null,
+        applies.years?.[1] ?? null,
+        applies.engines,
+        applies.transmissions,
+        applies.markets,
+      ],
+      ...[odometerKm?.[0] ?? null, odometerKm?.[1] ?? null, pattern.evidence, pattern.symptoms, pattern.codes],
+      ...[pattern.confirmBy, pattern.note, now, by],
+    ],
+  );
+}

@@ -1,0 +1,228 @@
+import "server-only";
+import {
+  codeFeature,
+  presentFeatures,
+  scanFeature,
+  type CauseKey,
+  type Count,
+  type CountsByCause,
+} from "@/core/diagnosis";
+import type { CaseFile } from "@/core/diagnosis";
+import type { Lesson } from "@/core/knowledge";
+import { groupsOf, type GroupKey } from "@/core/vehicle";
+import type { Db } from "./pool";
+import { execute, many } from "./rows";
+
+/** A counter row by its key's columns, and what to add to it: whole numbers, but for minutes with two decimals at most. */
+interface Delta {
+  readonly key: readonly string[];
+  readonly add: number[];
+}
+
+interface CounterTable {
+  readonly name: string;
+  readonly keys: readonly string[];
+  readonly sums: readonly string[];
+}
+
+const TABLES = {
+  causes: { name: "cause_count", keys: ["group_key", "component", "failure"], sums: ["jobs", "weight_milli"] },
+  features: {
+    name: "feature_count",
+    keys: ["feature", "module", "component", "failure"],
+    sums: ["jobs", "weight_milli"],
+  },
+  outcomes: {
+    name: "outcome_count",
+    keys: ["procedure", "outcome", "component", "failure"],
+    sums: ["jobs", "weight_milli"],
+  },
+  trials: {
+    name: "trial_count",
+    keys: ["group_key", "symptom", "kind", "subject", "currency"],
+    sums: ["tried", "helped", "minutes_lost", "cost_lost_minor"],
+  },
+} as const satisfies Record<string, CounterTable>;
+
+export const COUNTER_TABLES: readonly CounterTable[] = Object.values(TABLES);
+
+/** Adds a lesson to the counters (`sign` 1) or takes it away (-1). */
+export async function applyLesson(db: Db, lesson: Lesson, sign: 1 | -1): Promise<void> {
+  const { causes, features, outcomes, trials } = lesson;
+  await addTo(
+    db,
+    TABLES.causes,
+    collect(
+      causes.map((row) => [
+        [row.group, row.component, row.failure],
+        [sign, sign * row.weightMilli],
+      ]),
+    ),
+  );
+  await addTo(
+    db,
+    TABLES.features,
+    collect(
+      features.map((row) => [
+        [row.key, row.module, row.component, row.failure],
+        [sign, sign * row.weightMilli],
+      ]),
+    ),
+  );
+  await addTo(
+    db,
+    TABLES.outcomes,
+    collect(
+      outcomes.map((row) => [
+        [row.procedure, row.outcome, row.component, row.failure],
+        [sign, sign * row.weightMilli],
+      ]),
+    ),
+  );
+  await addTo(
+    db,
+    TABLES.trials,
+    collect(
+      trials.map((row) => [
+        [row.group, row.symptom, row.kind, row.subject, row.currency],
+        row.helped ? [sign, sign, 0, 0] : [sign, 0, sign * row.minutes, sign * row.costMinor],
+      ]),
+    ),
+  );
+}
+
+function collect(rows: readonly (readonly [readonly string[], readonly number[]])[]): readonly Delta[] {
+  const byKey = new Map<string, Delta>();
+  for (const [key, add] of rows) {
+    const name = JSON.stringify(key);
+    const delta = byKey.get(name);
+    if (!delta) byKey.set(name, { key, add: [...add] });
+    else add.forEach((value, index) => (delta.add[index] = (delta.add[index] ?? 0) + value));
+  }
+  // One order for all writers, so that two of them never wait for each other in a circle.
+  return [...byKey].sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, delta]) => delta);
+}
+
+async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonly Delta[]): Promise<void> {
+  if (!deltas.length) return;
+  const columns = [...keys, ...sums];
+  const arrays = columns.map((_, at) =>
+    deltas.map(({ key, add }) => (at < keys.length ? key[at] : add[at - keys.length])),
+  );
+  const casts = columns.map(
+    (column, at) => `$${at + 1}::${at < keys.length ? "text" : column === "minutes_lost" ? "numeric" : "bigint"}[]`,
+  );
+  await execute(
+    db,
+    `insert into ${name} as kept (${columns.join(", ")})
+     select * from unnest(${casts.join(", ")})
+     on conflict (${keys.join(", ")}) do update
+     set ${sums.map((sum) => `${sum} = kept.${sum} + excluded.${sum}`).join(", ")}`,
+    arrays,
+  );
+  // A counter that nothing stands behind any more is gone, as it would be after a rebuild.
+  await execute(
+    db,
+    `delete from ${name} kept
+     using unnest(${casts.slice(0, keys.length).join(", ")}) as gone (${keys.join(", ")})
+     where ${keys.map((key) => `kept.${key} = gone.${key}`).join(" and ")} and kept.${sums[0]} = 0`,
+    arrays.slice(0, keys.length),
+  );
+}
+
+/** Empties every counter, for a rebuild. */
+export async function emptyCounters(db: Db): Promise<void> {
+  for (const { name } of COUNTER_TABLES) await execute(db, `delete from ${name}`);
+  await execute(db, "delete from job_feature");
+  await execute(db, "delete from feature_jobs");
+}
+
+interface CountRow {
+  readonly cause: CauseKey;
+  readonly jobs: number;
+  readonly weightMilli: number;
+}
+
+const COUNT = `component || '/' || failure as cause, jobs, weight_milli as "weightMilli"`;
+
+export async function readGroups(db: Db, file: CaseFile): Promise<Map<GroupKey, CountsByCause>> {
+  const rows = await many<CountRow & { group: GroupKey }>(
+    db,
+    `select group_key as group, ${COUNT} from cause_count where group_key = any($1)`,
+    [groupsOf(file.vehicle, file.odometerKm)],
+  );
+  return byKey(rows, ({ group }) => group);
+}
+
+/** Counts of what the case shows and of the modules it read. */
+export async function readFeatures(db: Db, file: CaseFile): Promise<Map<string, CountsByCause>> {
+  const keys = [
+    ...presentFeatures(file.symptoms, file.codes).map(({ key }) => key),
+    ...file.modulesScanned.map(scanFeature),
+  ];
+  const rows = await many<CountRow & { feature: string }>(
+    db,
+    `select feature, component || '/' || failure as cause, sum(jobs)::bigint as jobs, sum(weight_milli)::bigint as "weightMilli"
+     from feature_count
+     where feature = any($1)
+     group by feature, component, failure`,
+    [keys],
+  );
+  return byKey(rows, ({ feature }) => feature);
+}
+
+/** Every code that the modules read have held before, by module. */
+export async function readCodesByModule(
+  db: Db,
+  modules: readonly string[],
+): Promise<Map<string, Map<string, CountsByCause>>> {
+  const rows = await many<CountRow & { module: string; feature: string }>(
+    db,
+    `select module, feature, ${COUNT} from feature_count where module = any($1) and feature like '${codeFeature("")}%'`,
+    [modules],
+  );
+  return byTwoKeys(
+    rows,
+    ({ module }) => module,
+    ({ feature }) => feature,
+  );
+}
+
+export async function readOutcomes(db: Db): Promise<Map<string, Map<string, CountsByCause>>> {
+  const rows = await many<CountRow & { procedure: string; outcome: string }>(
+    db,
+    `select procedure, outcome, ${COUNT} from outcome_count`,
+  );
+  return byTwoKeys(
+    rows,
+    ({ procedure }) => procedure,
+    ({ outcome }) => outcome,
+  );
+}
+
+function byKey<Row extends CountRow, Key extends string>(
+  rows: readonly Row[],
+  keyOf: (row: Row) => Key,
+): Map<Key, CountsByCause> {
+  const map = new Map<Key, Map<CauseKey, Count>>();
+  for (const row of rows) {
+    const counts = map.get(keyOf(row)) ?? new Map<CauseKey, Count>();
+    counts.set(row.cause, { jobs: row.jobs, weight: row.weightMilli / 1000 });
+    map.set(keyOf(row), counts);
+  }
+  return map;
+}
+
+function byTwoKeys<Row extends CountRow>(
+  rows: readonly Row[],
+  outer: (row: Row) => string,
+  inner: (row: Row) => string,
+): Map<string, Map<string, CountsByCause>> {
+  const groups = new Map<string, Row[]>();
+  for (const row of rows) {
+    const group = groups.get(outer(row));
+    if (group) group.push(row);
+    else groups.set(outer(row), [row]);
+  }
+  return new Map([...groups].map(([key, own]) => [key, byKey(own, inner)]));
+}

@@ -1,0 +1,198 @@
+import "server-only";
+import type { JobId } from "@/core/ids";
+import type { Cause } from "@/core/diagnosis";
+import type { Finding, JobFacts, PartResult } from "@/core/job";
+import type { FaultCode } from "@/core/codes";
+import type { Symptom } from "@/core/diagnosis";
+import type { PartBody, TestBody } from "@/core/trail";
+import type { ProofResult, ProofStep } from "@/core/proof";
+import type { Vehicle } from "@/core/vehicle";
+import type { Db } from "./pool";
+import { execute, one } from "./rows";
+
+interface FactsRow {
+  readonly vehicle: Vehicle;
+  readonly odometerKm: number | null;
+  readonly closed: boolean;
+  readonly finding: Finding["result"] | null;
+  readonly symptoms: JobFacts["symptoms"];
+  readonly codes: JobFacts["codes"];
+  readonly modulesScanned: readonly string[];
+  readonly tests: JobFacts["tests"];
+  readonly parts: JobFacts["parts"];
+  readonly proof: JobFacts["proof"];
+  readonly causes: readonly Cause[];
+}
+
+/** A code seen again keeps its latest status; a symptom named again adds its conditions. */
+const FACTS = `
+  select
+    json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
+      'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
+    j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding,
+    (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions) order by s.first), '[]')
+     from (
+       select symptom, min(seq) as first,
+         coalesce(array_agg(distinct c order by c) filter (where c is not null), '{}') as conditions
+       from job_symptom left join lateral unnest(conditions) c on true
+       where job_id = j.id
+       group by symptom
+     ) s) as symptoms,
+    (select coalesce(json_agg(json_build_object('code', k.code, 'module', nullif(k.module, ''), 'status', k.status)
+       order by k.code, k.module), '[]')
+     from (
+       select distinct on (code, module) code, module, status
+       from job_code
+       where job_id = j.id
+       order by code, module, seq desc
+     ) k) as codes,
+    array(select distinct module from job_module where job_id = j.id order by 1) as "modulesScanned",
+    (select coalesce(json_agg(json_build_object('seq', t.seq, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
+       'minutes', t.minutes, 'access', t.access, 'effects', t.effects) order by t.seq), '[]')
+     from job_test t where t.job_id = j.id) as tests,
+    (select coalesce(json_agg(json_build_object('seq', p.seq, 'component', p.component, 'failure', p.failure,
+       'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
+       'cost', json_build_object('amount', p.cost, 'currency', p.currency),
+       'result', p.result, 'resultSeq', p.result_seq) order by p.seq), '[]')
+     from job_part p where p.job_id = j.id) as parts,
+    (select coalesce(json_agg(json_build_object('seq', f.seq, 'step', f.step, 'result', f.result) order by f.seq), '[]')
+     from job_proof f where f.job_id = j.id) as proof,
+    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure) order by c.component, c.failure), '[]')
+     from job_cause c where c.job_id = j.id) as causes
+  from job j
+  join vehicle v on v.id = j.vehicle_id`;
+
+/** What a job's entries add up to now. */
+export async function readFacts(db: Db, jobId: JobId): Promise<JobFacts> {
+  const { finding, causes, ...rest } = await one<FactsRow>(db, `${FACTS} where j.id = $1`, [jobId]);
+  return { ...rest, finding: finding ? { result: finding, causes } : null };
+}
+
+export async function insertSymptomFacts(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  symptoms: readonly Symptom[],
+): Promise<void> {
+  for (const { key, conditions } of symptoms)
+    await execute(db, "insert into job_symptom (job_id, seq, symptom, conditions) values ($1, $2, $3, $4)", [
+      jobId,
+      seq,
+      key,
+      conditions,
+    ]);
+}
+
+export async function insertScanFacts(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  scan: { readonly codes: readonly FaultCode[]; readonly modulesRead: readonly string[] },
+): Promise<void> {
+  for (const { code, module, status } of scan.codes)
+    await execute(db, "insert into job_code (job_id, seq, code, module, status) values ($1, $2, $3, $4, $5)", [
+      jobId,
+      seq,
+      code,
+      module ?? "",
+      status,
+    ]);
+  await execute(db, "insert into job_module (job_id, seq, module) select $1, $2, unnest($3::text[])", [
+    jobId,
+    seq,
+    [...new Set(scan.modulesRead)],
+  ]);
+}
+
+export async function insertTestFact(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  test: TestBody & { readonly minutes: number; readonly access: string | null },
+): Promise<void> {
+  await execute(
+    db,
+    `insert into job_test (job_id, seq, procedure, title, outcome, minutes, access, effects)
+     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [jobId, seq, test.procedure, test.title, test.outcome, test.minutes, test.access, JSON.stringify(test.effects)],
+  );
+}
+
+export async function insertPartFact(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  part: PartBody & { readonly minutes: number },
+): Promise<void> {
+  const resultSeq = part.result === null ? null : seq;
+  const { component, failure, partNumber, source, minutes, cost, result } = part;
+  await execute(
+    db,
+    `insert into job_part
+       (job_id, seq, component, failure, part_number, source, minutes, cost, currency, result, result_seq)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+    [jobId, seq, component, failure, partNumber, source, minutes, cost.amount, cost.currency, result, resultSeq],
+  );
+}
+
+/** @returns false where there is no such part on the job */
+export async function setPartResult(
+  db: Db,
+  jobId: JobId,
+  result: { readonly partSeq: number; readonly seq: number; readonly result: PartResult },
+): Promise<boolean> {
+  const changed = await execute(db, "update job_part set result = $3, result_seq = $4 where job_id = $1 and seq = $2", [
+    jobId,
+    result.partSeq,
+    result.result,
+    result.seq,
+  ]);
+  return changed === 1;
+}
+
+export async function insertProofFact(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  proof: { readonly step: ProofStep; readonly result: ProofResult },
+): Promise<void> {
+  await execute(db, "insert into job_proof (job_id, seq, step, result) values ($1, $2, $3, $4)", [
+    jobId,
+    seq,
+    proof.step,
+    proof.result,
+  ]);
+}
+
+/** The causes of a new finding stand in the place of the old finding's. */
+export async function replaceCauseFacts(db: Db, jobId: JobId, seq: number, causes: readonly Cause[]): Promise<void> {
+  await execute(db, "delete from job_cause where job_id = $1", [jobId]);
+  for (const { component, failure } of causes)
+    await execute(db, "insert into job_cause (job_id, seq, component, failure) values ($1, $2, $3, $4)", [
+      jobId,
+      seq,
+      component,
+      failure,
+    ]);
+}
+
+const FACT_TABLES = [
+  "job_symptom",
+  "job_code",
+  "job_module",
+  "job_test",
+  "job_part",
+  "job_proof",
+  "job_cause",
+] as const;
+
+/** Takes back what one entry added; the entry itself stays on the trail. */
+export async function withdrawFacts(db: Db, jobId: JobId, seq: number): Promise<void> {
+  await execute(
+    db,
+    "update job_part set result = null, result_seq = null where job_id = $1 and result_seq = $2 and seq <> $2",
+    [jobId, seq],
+  );
+  for (const table of FACT_TABLES)
+    await execute(db, `delete from ${table} where job_id = $1 and seq = $2`, [jobId, seq]);
+}

@@ -1,0 +1,118 @@
+import "server-only";
+import type { Cause } from "@/core/diagnosis";
+import type { JobId, PersonId, SiteId } from "@/core/ids";
+import type { FindingResult } from "@/core/job";
+import type { OddsRecord } from "@/core/trail";
+import type { Vehicle } from "@/core/vehicle";
+import type { Db } from "./pool";
+import { many } from "./rows";
+
+export interface OpenJobRow {
+  readonly id: JobId;
+  readonly number: number;
+  readonly vehicle: Vehicle;
+  readonly plate: string | null;
+  readonly complaint: string;
+  readonly heldBy: PersonId | null;
+  readonly heldByName: string | null;
+  readonly openedAt: Date;
+  readonly minutes: number;
+  readonly odds: OddsRecord | null;
+}
+
+const VEHICLE = `json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
+  'transmission', v.transmission, 'drive', v.drive, 'market', v.market)`;
+
+export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]> {
+  return many<OpenJobRow>(
+    db,
+    `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
+       j.opened_at as "openedAt",
+       (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
+       (select o.odds from entry_odds o where o.job_id = j.id order by o.seq desc limit 1) as odds
+     from job j
+     join vehicle v on v.id = j.vehicle_id
+     left join person h on h.id = j.held_by
+     where j.site_id = $1 and j.closed_at is null
+     order by j.opened_at, j.number`,
+    [siteId],
+  );
+}
+
+export interface ClosedJobRow {
+  readonly id: JobId;
+  readonly number: number;
+  readonly vehicle: Vehicle;
+  readonly plate: string | null;
+  readonly complaint: string;
+  readonly closedAt: Date;
+  readonly finding: FindingResult;
+  readonly causes: readonly Cause[];
+  readonly minutes: number;
+  readonly rung: number;
+  readonly cameBack: boolean;
+}
+
+export const CLOSED_PAGE = 50;
+
+/** Closed jobs, the latest first, one page at a time; `search` is looked for in plate, model and complaint. */
+export async function listClosedJobs(db: Db, siteId: SiteId, search: string, page: number): Promise<ClosedJobRow[]> {
+  const pattern = `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+  return many<ClosedJobRow>(
+    db,
+    `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
+       (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure)), '[]')
+        from job_cause c where c.job_id = j.id) as causes,
+       (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
+       j.rung, j.came_back as "cameBack"
+     from job j
+     join vehicle v on v.id = j.vehicle_id
+     where j.site_id = $1 and j.closed_at is not null
+       and ($2 = '%%' or concat_ws(' ', v.plate, v.make, v.model, v.engine, j.complaint, j.number::text) ilike $2)
+     order by j.closed_at desc, j.id
+     limit $3 offset $4`,
+    [siteId, pattern, CLOSED_PAGE + 1, page * CLOSED_PAGE],
+  );
+}
+
+export interface AfterJobRow {
+  readonly id: JobId;
+  readonly number: number;
+  readonly vehicle: Vehicle;
+  readonly plate: string | null;
+  readonly closedAt: Date;
+}
+
+const AFTER_JOB = `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.closed_at as "closedAt"
+  from job j
+  join vehicle v on v.id = j.vehicle_id`;
+
+/** Closed jobs whose fault came back and which nobody has opened again. */
+export async function listComebacks(db: Db, siteId: SiteId): Promise<AfterJobRow[]> {
+  return many<AfterJobRow>(
+    db,
+    `${AFTER_JOB}
+     where j.site_id = $1 and j.closed_at is not null and j.came_back
+     order by j.closed_at desc`,
+    [siteId],
+  );
+}
+
+/** Repaired jobs, closed between two moments, that nobody has asked after. */
+export async function listFollowUpsDue(db: Db, siteId: SiteId, between: readonly [Date, Date]): Promise<AfterJobRow[]> {
+  return many<AfterJobRow>(
+    db,
+    `${AFTER_JOB}
+     where j.site_id = $1 and j.closed_at between $2 and $3
+       and j.finding = 'root-cause' and j.rung < 5 and not j.came_back
+     order by j.closed_at
+     limit 12`,
+    [siteId, ...between],
+  );
+}
+
+export async function closedJobIds(db: Db): Promise<JobId[]> {
+  return (await many<{ id: JobId }>(db, "select id from job where closed_at is not null order by closed_at, id")).map(
+    ({ id }) => id,
+  );
+}

@@ -1,0 +1,111 @@
+import "server-only";
+import type { JobId, PersonId, SiteId, VehicleId } from "@/core/ids";
+import type { FindingResult } from "@/core/job";
+import type { Rung } from "@/core/proof";
+import type { Db } from "./pool";
+import { execute, maybeOne } from "./rows";
+
+export interface JobRow {
+  readonly id: JobId;
+  readonly key: string;
+  readonly siteId: SiteId;
+  readonly number: number;
+  readonly vehicleId: VehicleId;
+  readonly odometerKm: number | null;
+  readonly complaint: string;
+  /** Equals the seq of the job's last entry: every change is one entry. */
+  readonly version: number;
+  readonly heldBy: PersonId | null;
+  readonly heldByName: string | null;
+  readonly openedAt: Date;
+  readonly closedAt: Date | null;
+  readonly finding: FindingResult | null;
+}
+
+const COLUMNS = `
+  j.id, j.key, j.site_id as "siteId", j.number, j.vehicle_id as "vehicleId", j.odometer_km as "odometerKm", j.complaint,
+  j.version, j.held_by as "heldBy", h.name as "heldByName", j.opened_at as "openedAt", j.closed_at as "closedAt", j.finding`;
+
+export async function findJob(db: Db, siteId: SiteId, id: JobId): Promise<JobRow | null> {
+  return maybeOne<JobRow>(
+    db,
+    `select ${COLUMNS}
+     from job j
+     left join person h on h.id = j.held_by
+     where j.id = $1 and j.site_id = $2`,
+    [id, siteId],
+  );
+}
+
+/** The job, locked until the transaction ends: changes to one job queue up here. */
+export async function lockJob(db: Db, siteId: SiteId, id: JobId): Promise<JobRow | null> {
+  return maybeOne<JobRow>(
+    db,
+    `select ${COLUMNS}
+     from job j
+     left join person h on h.id = j.held_by
+     where j.id = $1 and j.site_id = $2
+     for update of j`,
+    [id, siteId],
+  );
+}
+
+export interface NewJob {
+  readonly id: JobId;
+  readonly key: string;
+  readonly siteId: SiteId;
+  readonly number: number;
+  readonly vehicleId: VehicleId;
+  readonly odometerKm: number | null;
+  readonly complaint: string;
+  readonly by: PersonId;
+  readonly heldBy: PersonId | null;
+  readonly now: Date;
+}
+
+/** Version 0: the entry that opens it makes it version 1. */
+export async function insertJob(db: Db, job: NewJob): Promise<void> {
+  await execute(
+    db,
+    `insert into job
+       (id, key, site_id, number, vehicle_id, odometer_km, complaint, version, held_by, opened_at, opened_by)
+     values ($1, $2, $3, $4, $5, $6, $7, 0, $8, $9, $10)`,
+    [
+      job.id,
+      job.key,
+      job.siteId,
+      job.number,
+      job.vehicleId,
+      job.odometerKm,
+      job.complaint,
+      job.heldBy,
+      job.now,
+      job.by,
+    ],
+  );
+}
+
+export async function setJobVersion(db: Db, id: JobId, version: number): Promise<void> {
+  await execute(db, "update job set version = $2 where id = $1", [id, version]);
+}
+
+/** How far the cure is proved, for the lists. */
+export async function setJobStanding(db: Db, id: JobId, standing: { rung: Rung; cameBack: boolean }): Promise<void> {
+  await execute(db, "update job set rung = $2, came_back = $3 where id = $1", [id, standing.rung, standing.cameBack]);
+}
+
+export async function setJobHolder(db: Db, id: JobId, holder: PersonId): Promise<void> {
+  await execute(db, "update job set held_by = $2 where id = $1", [id, holder]);
+}
+
+export async function setJobFinding(db: Db, id: JobId, finding: FindingResult | null): Promise<void> {
+  await execute(db, "update job set finding = $2 where id = $1", [id, finding]);
+}
+
+export async function setJobClosed(db: Db, id: JobId, closed: { at: Date; by: PersonId } | null): Promise<void> {
+  await execute(db, "update job set closed_at = $2, closed_by = $3 where id = $1", [
+    id,
+    closed?.at ?? null,
+    closed?.by ?? null,
+  ]);
+}

@@ -1,0 +1,60 @@
+import "server-only";
+import pg from "pg";
+import { settings } from "@/server/settings";
+
+const BIGINT_OID = 20;
+const NUMERIC_OID = 1700;
+const DATE_OID = 1082;
+
+// Counters and minutes stay far below 2^53, so plain numbers hold them exactly; a date has no time of day and no zone.
+pg.types.setTypeParser(BIGINT_OID, Number);
+pg.types.setTypeParser(NUMERIC_OID, Number);
+pg.types.setTypeParser(DATE_OID, (text) => text);
+
+/** What queries need: a pool for reads, or the one connection of a transaction. */
+export type Db = Pick<pg.ClientBase, "query">;
+
+const MOST_CONNECTIONS = 12;
+
+// One pool for the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsPool?: pg.Pool } = globalThis;
+
+/** The pool, made on first use: a build needs no database. */
+export function pool(): pg.Pool {
+  kept.deadEndsPool ??= makePool();
+  return kept.deadEndsPool;
+}
+
+function makePool(): pg.Pool {
+  const made = new pg.Pool({
+    connectionString: settings().databaseUrl,
+    max: MOST_CONNECTIONS,
+    application_name: "dead-ends",
+  });
+  // A connection that breaks while idle is replaced on the next use; without a listener it would end the process.
+  made.on("error", () => {});
+  return made;
+}
+
+/** Closes every connection: for programs that end, not for the web server. */
+export async function closePool(): Promise<void> {
+  await kept.deadEndsPool?.end();
+  delete kept.deadEndsPool;
+}
+
+/** Runs `work` in one transaction: all of it is kept, or nothing where it throws. */
+export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
+  const client = await pool().connect();
+  let broken = false;
+  try {
+    await client.query("begin");
+    const result = await work(client);
+    await client.query("commit");
+    return result;
+  } catch (error) {
+    await client.query("rollback").catch(() => (broken = true));
+    throw error;
+  } finally {
+    client.release(broken);
+  }
+}

@@ -1,0 +1,10 @@
+/** SQLSTATEs by name (PostgreSQL manual, appendix A). */
+export const UNIQUE_VIOLATION = "23505";
+export const FOREIGN_KEY_VIOLATION = "23503";
+/** Also what the trail's triggers raise. */
+export const RESTRICT_VIOLATION = "23001";
+
+export function sqlStateOf(error: unknown): string | null {
+  if (typeof error !== "object" || error === null || !("code" in error)) return null;
+  return typeof error.code === "string" ? error.code : null;
+}

@@ -1,0 +1,71 @@
+import "server-only";
+import Joi from "joi";
+import { isUuid } from "@/core/ids";
+import { colderThanAbsoluteZero, isUnit, UNITS } from "@/core/measure";
+import type { InputProblem } from "@/server/commands/refusal";
+
+/** The parts that inputs are made of: one place says how long a name may be or what a key looks like. */
+
+export type Validated<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly InputProblem[] };
+
+/** Checks a value from outside; every problem is named with its path, and nothing unknown is let in. */
+export function validate<T>(schema: Joi.Schema<T>, value: unknown): Validated<T> {
+  const result = schema.validate(value, {
+    abortEarly: false,
+    convert: true,
+    errors: { wrap: { label: false }, label: "key" },
+  });
+  if (!result.error) return { ok: true, value: result.value };
+  return { ok: false, problems: result.error.details.map(({ path, message }) => ({ path: pathText(path), message })) };
+}
+
+function pathText(path: readonly (string | number)[]): string {
+  return path.reduce<string>(
+    (text, part) => (typeof part === "number" ? `${text}[${part}]` : text ? `${text}.${part}` : part),
+    "",
+  );
+}
+
+export const uuid = () =>
+  Joi.string().custom((value: string, helpers) => (isUuid(value) ? value : helpers.error("any.invalid")));
+
+/** One line of text; empty and blank count as none. */
+export const line = (most: number) =>
+  Joi.string()
+    .trim()
+    .max(most)
+    .pattern(/^[^\u0000-\u001f]*$/, "one line of text");
+export const optionalLine = (most: number) => line(most).allow(null, "").empty("").default(null);
+/** Text of several lines; the database cannot hold the NUL character. */
+export const text = (most: number) =>
+  Joi.string()
+    .trim()
+    .max(most)
+    .pattern(/^[^\u0000]*$/, "text");
+export const optionalText = (most: number) => text(most).allow("").default("");
+
+export const key = () => Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, "key");
+export const minutes = () => Joi.number().min(0).max(10_000).precision(2);
+export const money = () =>
+  Joi.object({
+    amount: Joi.number().min(0).max(1e8).precision(2).required(),
+    currency: Joi.string()
+      .pattern(/^[A-Z]{3}$/)
+      .required(),
+  });
+
+export const unit = () => Joi.string().valid(...UNITS);
+
+export const quantity = () =>
+  Joi.object({ value: Joi.number().unsafe().required(), unit: unit().required() }).custom((value, helpers) =>
+    isUnit(value.unit) && colderThanAbsoluteZero(value)
+      ? helpers.message({ custom: "is colder than absolute zero" })
+      : value,
+  );
+
+export const reading = () =>
+  Joi.alternatives().try(quantity(), Joi.object({ open: Joi.boolean().valid(true).required() }));
+
+/** Every change to a job names the job and the version it was made on. */
+export const jobChange = { jobId: uuid().required(), version: Joi.number().integer().min(0).required() };

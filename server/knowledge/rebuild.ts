@@ -1,0 +1,26 @@
+import "server-only";
+import { emptyCounters } from "@/server/db/counters";
+import { readFacts } from "@/server/db/facts";
+import { closedJobIds } from "@/server/db/job-lists";
+import { inTransaction } from "@/server/db/pool";
+import { keepKnowledge } from "./keep";
+
+/**
+ * Empties the counters and adds up every closed job again, in one transaction: readers see the old or the new, never half.
+ * @returns how many jobs were counted
+ */
+export async function rebuildKnowledge(onProgress: (done: number, of: number) => void = () => {}): Promise<number> {
+  return inTransaction(async (db) => {
+    // Writers of counters wait until the rebuild is through, so that none of theirs is lost.
+    await db.query(
+      "lock table cause_count, feature_count, outcome_count, trial_count, job_feature, feature_jobs in exclusive mode",
+    );
+    await emptyCounters(db);
+    const ids = await closedJobIds(db);
+    for (const [index, id] of ids.entries()) {
+      await keepKnowledge(db, id, null, await readFacts(db, id));
+      onProgress(index + 1, ids.length);
+    }
+    return ids.length;
+  });
+}

@@ -1,0 +1,122 @@
+import "server-only";
+import {
+  actionWhy,
+  causeName,
+  evidenceName,
+  reasonText,
+  savedMinutes,
+  type Action,
+  type Advice,
+  type Cause,
+  type Knowledge,
+  type Labels,
+  type Money,
+} from "@/core/diagnosis";
+
+/** Advice in words, as screens show it. */
+export interface SuspectView extends Cause {
+  readonly key: string;
+  readonly name: string;
+  readonly p: number;
+  readonly closed: boolean;
+  readonly reasons: readonly ReasonView[];
+}
+
+export interface ReasonView {
+  readonly name: string;
+  readonly text: string;
+  readonly weight: number;
+}
+
+export type ActionView = TestView | FixView;
+
+export interface TestView {
+  readonly kind: "test";
+  readonly procedure: string;
+  readonly title: string;
+  readonly why: string;
+  readonly minutes: number;
+  readonly accessMinutes: number;
+  readonly access: string | null;
+  readonly savesMinutes: number;
+  readonly expectedMinutesAfter: number;
+}
+
+export interface FixView extends Cause {
+  readonly kind: "fix";
+  readonly title: string;
+  readonly why: string;
+  readonly minutes: number;
+  readonly partsCost: Money;
+  readonly expectedMinutesAfter: number;
+}
+
+export interface AdviceView {
+  readonly suspects: readonly SuspectView[];
+  readonly unknown: number;
+  readonly next: readonly ActionView[];
+  readonly expectedMinutes: number;
+}
+
+/** Below this a suspect is not worth a line unless it was closed. */
+const SHOWN_P = 0.01;
+const MOST_SUSPECTS = 12;
+const MOST_REASONS = 8;
+const MOST_ACTIONS = 8;
+
+export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels): AdviceView {
+  const closed = new Set(advice.closures.map(({ cause }) => cause));
+  const suspects = advice.suspects
+    .filter(({ cause, probability }) => probability >= SHOWN_P || closed.has(cause.key))
+    .slice(0, MOST_SUSPECTS)
+    .map(({ cause, probability, reasons }) => ({
+      key: cause.key,
+      component: cause.component,
+      failure: cause.failure,
+      name: causeName(labels, cause),
+      p: probability,
+      closed: closed.has(cause.key),
+      reasons: reasons.slice(0, MOST_REASONS).map((reason) => ({
+        name: evidenceName(labels, reason.source),
+        text: reasonText(labels, reason),
+        weight: reason.weight,
+      })),
+    }));
+  const next = advice.plan.actions
+    .slice(0, MOST_ACTIONS)
+    .map((action) => actionView(action, advice, knowledge, labels));
+  return { suspects, unknown: advice.unknown, next, expectedMinutes: advice.plan.expectedMinutes };
+}
+
+function actionView(action: Action, { plan }: Advice, knowledge: Knowledge, labels: Labels): ActionView {
+  const causeOf = (key: string) => knowledge.causes.find((cause) => cause.key === key) ?? null;
+  const why = actionWhy(labels, action, plan, causeOf);
+  const { minutes, expectedMinutesAfter } = action;
+  if (action.kind === "test") {
+    const { key, title, minutes: work, access } = action.procedure;
+    const savesMinutes = savedMinutes(action, plan);
+    return {
+      kind: "test",
+      procedure: key,
+      title,
+      why,
+      minutes,
+      accessMinutes: minutes - work,
+      access,
+      savesMinutes,
+      expectedMinutesAfter,
+    };
+  }
+  const { component, failure } = action.cause;
+  const partsCost = { amount: action.partsCost, currency: knowledge.shop.currency };
+  return {
+    kind: "fix",
+    component,
+    failure,
+    title: causeName(labels, action.cause),
+    why,
+    minutes,
+    partsCost,
+    expectedMinutesAfter,
+  };
+}

@@ -1,0 +1,111 @@
+import "server-only";
+import {
+  causeName,
+  deadEndsOf,
+  likeness,
+  likenessWords,
+  presentFeatures,
+  type CaseFile,
+  type Labels,
+  type Money,
+  type TrialSum,
+} from "@/core/diagnosis";
+import type { JobId } from "@/core/ids";
+import { ALL_VEHICLES, groupsOf, makeGroup, modelGroup, vehicleName, type GroupKey } from "@/core/vehicle";
+import { EVERY_JOB, findLikeJobs, readFeatureJobs } from "@/server/db/job-features";
+import type { Db } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
+import { readTrials } from "@/server/db/trials";
+
+export interface LikeJobView {
+  readonly id: JobId;
+  readonly number: number;
+  readonly vehicle: string;
+  readonly causes: string;
+  readonly minutes: number;
+  readonly score: number;
+  readonly because: readonly string[];
+  readonly settledBy: string | null;
+}
+
+const CANDIDATES = 60;
+const SHOWN = 6;
+/** Below this a job shares little more than being a vehicle. */
+const LEAST_SCORE = 0.25;
+
+/** Closed jobs like this one, each with why in a few words. */
+export async function likeJobs(db: Db, file: CaseFile, labels: Labels, self: JobId | null): Promise<LikeJobView[]> {
+  const features = presentFeatures(file.symptoms, file.codes).map(({ key }) => key);
+  if (!features.length) return [];
+  const counts = await readFeatureJobs(db, features);
+  const all = counts.get(EVERY_JOB) ?? 0;
+  const rarity = new Map(
+    features.map((key) => [key, Math.log((all + 1) / ((counts.get(key) ?? 0) + 1)) + LEAST_RARITY]),
+  );
+  const rows = await findLikeJobs(db, rarity, CANDIDATES);
+  const now = { vehicle: file.vehicle, odometerKm: file.odometerKm, features };
+  return rows
+    .filter(({ id }) => id !== self)
+    .map((row) => ({ row, like: likeness(now, row, rarity) }))
+    .filter(({ like }) => like.score >= LEAST_SCORE)
+    .sort((a, b) => b.like.score - a.like.score)
+    .slice(0, SHOWN)
+    .map(({ row, like }) => ({
+      id: row.id,
+      number: row.number,
+      vehicle: vehicleName(row.vehicle),
+      causes: causesText(row, labels),
+      minutes: row.minutes,
+      score: like.score,
+      because: likenessWords(labels, like),
+      settledBy: row.settledBy,
+    }));
+}
+
+/** Even a feature that every job shows is something that two jobs share. */
+const LEAST_RARITY = 0.1;
+
+function causesText(
+  { causes, finding }: { causes: readonly { component: string; failure: string }[]; finding: string },
+  labels: Labels,
+): string {
+  if (causes.length) return causes.map((cause) => causeName(labels, cause)).join(" and ");
+  return finding === "unresolved" ? "Not solved" : "No fault found";
+}
+
+export interface DeadEndView {
+  readonly kind: "part" | "test";
+  readonly subject: string;
+  readonly name: string;
+  readonly tried: number;
+  readonly helped: number;
+  readonly minutesLost: number;
+  readonly costLost: Money;
+  /** "on Tarrow Packet", "on all vehicles" */
+  readonly where: string;
+}
+
+/** What others tried in vain on such vehicles: in the narrowest group of vehicles that has anything to say. */
+export async function deadEnds(db: Db, file: CaseFile, labels: Labels, site: Site): Promise<DeadEndView[]> {
+  const symptoms = file.symptoms.map(({ key }) => key);
+  if (!symptoms.length) return [];
+  for (const [group, where] of trialGroups(file)) {
+    const sums = deadEndsOf(await readTrials(db, group, symptoms, site.currency), site.ratePerHour);
+    if (sums.length) return sums.slice(0, SHOWN).map((sum) => ({ ...sum, name: subjectName(sum, labels), where }));
+  }
+  return [];
+}
+
+function trialGroups({ vehicle, odometerKm }: CaseFile): readonly (readonly [GroupKey, string])[] {
+  const engine = groupsOf(vehicle, odometerKm).find((key) => key.startsWith("engine|"));
+  return [
+    [modelGroup(vehicle), `on ${vehicle.make} ${vehicle.model}`],
+    ...(engine ? [[engine, `on engine ${vehicle.engine}`] as const] : []),
+    [makeGroup(vehicle), `on ${vehicle.make}`],
+    [ALL_VEHICLES, "on all vehicles"],
+  ];
+}
+
+function subjectName({ kind, subject }: TrialSum, labels: Labels): string {
+  return kind === "part" ? labels.component(subject) : labels.procedure(subject);
+}

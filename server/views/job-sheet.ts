@@ -1,0 +1,206 @@
+import "server-only";
+import { advise, causeName, type CauseKey, type Labels, type Procedure } from "@/core/diagnosis";
+import type { JobId } from "@/core/ids";
+import {
+  cameBack,
+  caseOf,
+  curePart,
+  deadEndMinutes,
+  missingProof,
+  needOf,
+  proofOfCure,
+  type JobFacts,
+  type Need,
+} from "@/core/job";
+import { rungOf } from "@/core/proof";
+import {
+  entryShortText,
+  entryText,
+  FINDING_WORDS,
+  layOutTrailMap,
+  NOT_IN_THE_BOOK,
+  symptomText,
+  type Road,
+  type TrailMap,
+} from "@/core/trail";
+import { readVocabulary, type Vocabulary } from "@/server/db/book";
+import { readFacts } from "@/server/db/facts";
+import { findJob, type JobRow } from "@/server/db/jobs";
+import { listPeople, type Person } from "@/server/db/people";
+import { pool } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
+import { readTrail, type EntryWithOdds } from "@/server/db/trail";
+import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
+import { labelsFrom } from "@/server/knowledge/labels";
+import { loadKnowledge } from "@/server/knowledge/load";
+import { adviceView, type AdviceView } from "./advice-view";
+import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
+
+export interface RoadView extends Road {
+  readonly name: string;
+  readonly closedText: string | null;
+}
+
+export interface EntryView {
+  readonly seq: number;
+  readonly at: Date;
+  readonly by: string;
+  readonly kind: string;
+  readonly text: string;
+  readonly minutes: number;
+  /** Minutes spent on the job up to and with this entry. */
+  readonly total: number;
+  readonly mark: "holds" | "fails" | "in vain" | "unsure" | null;
+  readonly corrects: number | null;
+  readonly correctedBy: number | null;
+  readonly canWithdraw: boolean;
+}
+
+export interface JobSheet {
+  readonly job: JobRow;
+  readonly vehicle: VehicleRow;
+  readonly facts: JobFacts;
+  readonly symptoms: readonly string[];
+  readonly minutes: number;
+  readonly deadEndMinutes: number;
+  readonly rung: number;
+  readonly findingText: string | null;
+  readonly need: Need;
+  readonly needName: string | null;
+  readonly sameTest: string | null;
+  readonly cameBack: boolean;
+  readonly map: Omit<TrailMap, "roads"> & { readonly roads: readonly RoadView[] };
+  readonly trail: readonly EntryView[];
+  readonly advice: AdviceView;
+  readonly like: readonly LikeJobView[];
+  readonly deadEnds: readonly DeadEndView[];
+  readonly procedures: readonly Procedure[];
+  readonly words: Vocabulary;
+  readonly colleagues: readonly Person[];
+}
+
+/** Everything the job sheet shows, or null where the shop has no such job. */
+export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | null> {
+  const db = pool();
+  const job = await findJob(db, site.id, id);
+  if (!job) return null;
+  const [facts, trail, words, vehicle, colleagues] = await Promise.all([
+    readFacts(db, id),
+    readTrail(db, id),
+    readVocabulary(db),
+    findVehicleById(db, job.vehicleId),
+    listPeople(db, site.id),
+  ]);
+  const file = caseOf(facts);
+  const knowledge = await loadKnowledge(db, site, file);
+  const labels = labelsFrom(words, knowledge.procedures);
+  const [like, ends] = await Promise.all([likeJobs(db, file, labels, id), deadEnds(db, file, labels, site)]);
+  const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
+  return {
+    ...conclusions(facts, labels),
+    ...{ job, vehicle, facts, minutes, words, like, deadEnds: ends, procedures: knowledge.procedures },
+    symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
+    map: trailMap(trail, facts, labels),
+    trail: entryViews(trail, labels),
+    advice: adviceView(advise(knowledge, file), knowledge, labels),
+    colleagues: colleagues.filter(({ active }) => active),
+  };
+}
+
+function conclusions(facts: JobFacts, labels: Labels) {
+  const need = needOf(facts);
+  return {
+    deadEndMinutes: deadEndMinutes(facts),
+    rung: rungOf(proofOfCure(facts)),
+    findingText: findingText(facts, labels),
+    need,
+    needName: need.kind === "part-result" ? labels.component(need.component) : null,
+    sameTest: failedTest(facts),
+    cameBack: cameBack(facts),
+  };
+}
+
+function findingText({ finding }: JobFacts, labels: Labels): string | null {
+  if (!finding) return null;
+  const causes = finding.causes.map((cause) => causeName(labels, cause)).join(" and ");
+  return causes ? `${FINDING_WORDS[finding.result]}: ${causes}` : FINDING_WORDS[finding.result];
+}
+
+/** The test that spoke for the cause: the one to repeat as proof. */
+function failedTest(facts: JobFacts): string | null {
+  const cure = curePart(facts);
+  const speaks = facts.tests.filter(
+    ({ effects, procedure }) =>
+      procedure &&
+      effects.some(
+        ({ effect, component }) => (effect === "confirms" || effect === "supports") && component === cure?.component,
+      ),
+  );
+  return speaks.at(-1)?.title ?? null;
+}
+
+function trailMap(trail: readonly EntryWithOdds[], facts: JobFacts, labels: Labels): JobSheet["map"] {
+  const stops = trail.flatMap(({ seq, body, minutes, odds }) =>
+    odds ? [{ seq, label: entryShortText(labels, body), minutes, odds }] : [],
+  );
+  const proved = facts.finding?.result === "root-cause" && missingProof(facts).length === 0 && !cameBack(facts);
+  const through = new Set<CauseKey>(
+    proved ? facts.finding?.causes.map(({ component, failure }) => `${component}/${failure}` as CauseKey) : [],
+  );
+  const map = layOutTrailMap(stops, through);
+  return {
+    ...map,
+    roads: map.roads.map((road) => ({ ...road, name: roadName(road, labels), closedText: closedText(road) })),
+  };
+}
+
+function roadName({ key }: Road, labels: Labels): string {
+  if (key === NOT_IN_THE_BOOK) return "Not in the book";
+  const [component = "", failure = ""] = key.split("/");
+  return causeName(labels, { component, failure });
+}
+
+function closedText({ closedBy }: Road): string | null {
+  if (!closedBy) return null;
+  return closedBy.kind === "tried" ? "closed: repaired in vain" : `closed: ${closedBy.outcome}`;
+}
+
+const FIXED_KINDS = new Set(["opened", "closed", "reopened", "withdrawn"]);
+
+function entryViews(trail: readonly EntryWithOdds[], labels: Labels): readonly EntryView[] {
+  let total = 0;
+  return trail.map(({ seq, at, by, body, minutes, corrects, correctedBy }) => {
+    total += minutes;
+    const canWithdraw = correctedBy === null && !FIXED_KINDS.has(body.kind);
+    const text = entryText(labels, body);
+    return {
+      seq,
+      at,
+      by,
+      kind: body.kind,
+      text,
+      minutes,
+      total,
+      mark: markOf(body),
+      corrects,
+      correctedBy,
+      canWithdraw,
+    };
+  });
+}
+
+function markOf(body: EntryWithOdds["body"]): EntryView["mark"] {
+  switch (body.kind) {
+    case "test":
+      if (body.verdict === "pass") return "holds";
+      if (body.verdict === "fail") return "fails";
+      return body.verdict || body.outcome === "could-not-tell" ? "unsure" : null;
+    case "part":
+    case "part-result":
+      return body.result === "no-change" ? "in vain" : body.result === "fixed" ? "holds" : null;
+    case "proof":
+      return body.result === "held" ? "holds" : "fails";
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,82 @@
+"use client";
+
+import { Command } from "cmdk";
+import { useState } from "react";
+import { useHydrated } from "./hydrated";
+
+export interface PickableWord {
+  readonly key: string;
+  readonly label: string;
+  /** Heading under which it stands. */
+  readonly group?: string | undefined;
+}
+
+interface WordPickerProps {
+  readonly label: string;
+  readonly placeholder: string;
+  readonly words: readonly PickableWord[];
+  readonly onPick: (key: string) => void;
+  /** Shown while nothing is typed; otherwise the list opens with the first letter. */
+  readonly openAtOnce?: boolean;
+}
+
+/** Finds a word of the shop's vocabulary by typing part of it; arrows and Enter, or a tap, take it. */
+export function WordPicker({ label, placeholder, words, onPick, openAtOnce = false }: WordPickerProps) {
+  const [text, setText] = useState("");
+  const groups = groupWords(words);
+  const show = openAtOnce || text.trim().length > 0;
+  const hydrated = useHydrated();
+  if (!hydrated) return <input className="field-input" placeholder={placeholder} aria-label={label} disabled />;
+  const pick = (key: string) => {
+    setText("");
+    onPick(key);
+  };
+  return (
+    <Command label={label} loop className="relative">
+      <Command.Input
+        value={text}
+        onValueChange={setText}
+        placeholder={placeholder}
+        className="field-input"
+        aria-label={label}
+      />
+      <Command.List
+        hidden={!show}
+        aria-label={label}
+        className="max-h-72 overflow-y-auto border border-t-0 border-rule-strong bg-sheet"
+      >
+        <Command.Empty className="px-3 py-3 text-ink-soft">No such word in the book. Try another one.</Command.Empty>
+        {show &&
+          groups.map(([heading, items]) => (
+            <Command.Group
+              key={heading}
+              heading={heading}
+              className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-ink-soft"
+            >
+              {items.map(({ key, label: words }) => (
+                <Command.Item
+                  key={key}
+                  value={`${words} ${key}`}
+                  onSelect={() => pick(key)}
+                  className="flex min-h-11 cursor-pointer items-center px-3 py-2 data-[selected=true]:bg-ochre-pale"
+                >
+                  {words}
+                </Command.Item>
+              ))}
+            </Command.Group>
+          ))}
+      </Command.List>
+    </Command>
+  );
+}
+
+function groupWords(words: readonly PickableWord[]): readonly (readonly [string, readonly PickableWord[]])[] {
+  const groups = new Map<string, PickableWord[]>();
+  for (const word of words) {
+    const heading = word.group ?? "";
+    const group = groups.get(heading);
+    if (group) group.push(word);
+    else groups.set(heading, [word]);
+  }
+  return [...groups];
+}

@@ -1,0 +1,45 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+// In tests the server's modules run outside the web server, where the guard against the browser has nothing to guard.
+const alias = [
+  { find: /^server-only$/, replacement: here("./tests/support/server-only.ts") },
+  { find: /^@\//, replacement: here("./") },
+];
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      {
+        resolve: { alias },
+        test: {
+          name: "unit",
+          include: ["core/**/*.test.ts", "ui/**/*.test.ts", "features/**/*.test.ts", "scripts/**/*.test.ts"],
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "database",
+          include: ["server/**/*.test.ts", "demo/**/*.test.ts"],
+          globalSetup: ["tests/support/template-database.ts"],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "browser",
+          include: ["tests/**/*.test.ts"],
+          globalSetup: ["tests/support/template-database.ts"],
+          fileParallelism: false,
+          testTimeout: 180_000,
+          hookTimeout: 120_000,
+        },
+      },
+    ],
+  },
+});
