@@ -69,7 +69,8 @@ function oneAbsence(
   for (const cause of knowledge.causes) {
     const { rate, own, of } = rates.of(cause);
     const weight = TEMPER * Math.log((1 - rate) / (1 - rates.base));
-    reasons.set(cause.key, { source: { kind: "absent-code", code, module, seen: own.jobs, of: of.jobs }, weight });
+    const seen = Math.min(own.jobs, of.jobs);
+    reasons.set(cause.key, { source: { kind: "absent-code", code, module, seen, of: of.jobs }, weight });
   }
   return { reasons, unknown: 0 };
 }

@@ -19,6 +19,7 @@ export { type Count, type CountsByCause, type KnownCause, type Knowledge, type S
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
 export { codeFeature, presentFeatures, scanFeature } from "./features";
+export { type Odds } from "./posterior";
 export { FROM_SCRATCH_MINUTES, type Action, type FixAction, type Plan, type TestAction } from "./plan";
 export { outcomeOfVerdict } from "./outcome-of-verdict";
 export type { Closure } from "./roads";

@@ -6,8 +6,10 @@ import type { Evidence, Reason } from "./evidence";
 import { absenceEvidence, featureEvidence } from "./feature-evidence";
 import { DECLARED_RATIO, effectOn, outcomeModel } from "./outcome-model";
 
-/** Even a part fitted in vain may have been bad itself or put in wrongly: once in about thirty times. */
-/** The fault is gone since the part went in: it may have gone by itself, about as often. What helped in part says neither. */
+/**
+ * Even a part fitted in vain may have been bad itself or put in wrongly: once in about thirty times. Where the fault is gone since
+ * the part went in, it may have gone by itself, about as often. What helped in part says neither.
+ */
 const REPAIR_RATIO: Record<FixTried["result"], number> = { "no-change": 0.03, partly: 1, fixed: 1 / 0.03 };
 
 /** Everything a case shows, each piece with what it says about every cause. */

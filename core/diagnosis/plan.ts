@@ -91,23 +91,26 @@ function accessMinutes(
 /**
  * Expected minutes when only repairs are tried, one after another until one helps.
  * The order by probability over cost is the best one (Mitten 1960; Simon and Kadane 1975, "optimal problem-solving search").
- * It stops where finding the cause from scratch costs less than guessing on; its repair has to be paid for all the same, and
- * causes that are not in the book always come to that.
+ * After some of them, finding the cause from scratch costs less than guessing on: the best place to stop is looked for among
+ * all. The repair itself has to be paid for then all the same, and causes that are not in the book always come to that.
  */
 function repairMinutes(repairs: readonly Repair[], odds: Odds): number {
   const order = repairs
     .map(({ cause, cost }) => ({ p: odds.byCause.get(cause.key) ?? 0, cost: Math.max(cost, 1) }))
     .sort((a, b) => b.p / b.cost - a.p / a.cost);
   const whole = order.reduce((sum, { p }) => sum + p, odds.unknown) || 1;
+  const fromScratch = ({ p, cost }: { p: number; cost: number }) => p * (FROM_SCRATCH_MINUTES + cost);
+  let rest = order.reduce((sum, each) => sum + fromScratch(each), 0);
+  let guessing = 0;
   let left = whole;
-  let minutes = odds.unknown * (FROM_SCRATCH_MINUTES + UNPLANNED_FIX_MINUTES);
-  let guessing = true;
-  for (const { p, cost } of order) {
-    guessing &&= p * (FROM_SCRATCH_MINUTES + cost) > cost * left;
-    minutes += guessing ? cost * left : p * (FROM_SCRATCH_MINUTES + cost);
-    if (guessing) left -= p;
+  let best = rest;
+  for (const each of order) {
+    guessing += each.cost * left;
+    left -= each.p;
+    rest -= fromScratch(each);
+    best = Math.min(best, guessing + rest);
   }
-  return minutes / whole;
+  return (best + odds.unknown * (FROM_SCRATCH_MINUTES + UNPLANNED_FIX_MINUTES)) / whole;
 }
 
 interface Outlook {

@@ -22,15 +22,16 @@ export function pooledRates(causes: readonly KnownCause[], { seen, jobs, pattern
   const components = new Map<string, Tally>();
   const all: Tally = { seen: 0, of: 0 };
   for (const cause of causes) {
-    const tally = { seen: (seen.get(cause.key) ?? NO_COUNT).weight, of: (jobs.get(cause.key) ?? NO_COUNT).weight };
+    const of = (jobs.get(cause.key) ?? NO_COUNT).weight;
+    // A code can be noted without saying that its module was read: it is never seen more often than it was looked for.
+    const tally = { seen: Math.min((seen.get(cause.key) ?? NO_COUNT).weight, of), of };
     for (const into of [all, tallyOf(systems, cause.system), tallyOf(components, cause.component)]) {
       into.seen += tally.seen;
       into.of += tally.of;
     }
   }
   const base = (all.seen + UNSEEN_JOBS / 2) / (all.of + UNSEEN_JOBS + 1);
-  const shrink = (tally: Tally, towards: number) =>
-    (Math.min(tally.seen, tally.of) + POOL_JOBS * towards) / (tally.of + POOL_JOBS);
+  const shrink = (tally: Tally, towards: number) => (tally.seen + POOL_JOBS * towards) / (tally.of + POOL_JOBS);
   return {
     base,
     of(cause) {
@@ -38,7 +39,8 @@ export function pooledRates(causes: readonly KnownCause[], { seen, jobs, pattern
       const of = jobs.get(cause.key) ?? NO_COUNT;
       const pattern = patternJobs?.get(cause.key) ?? 0;
       const pooled = shrink(tallyOf(components, cause.component), shrink(tallyOf(systems, cause.system), base));
-      const rate = shrink({ seen: own.weight + pattern * PATTERN_FEATURE_RATE, of: of.weight + pattern }, pooled);
+      const seenHere = Math.min(own.weight, of.weight) + pattern * PATTERN_FEATURE_RATE;
+      const rate = shrink({ seen: seenHere, of: of.weight + pattern }, pooled);
       return { rate, own, of };
     },
   };

@@ -1,0 +1,53 @@
+import { randomUUID } from "node:crypto";
+import pg from "pg";
+import { afterAll, beforeAll } from "vitest";
+import { closePool } from "@/server/db/pool";
+
+export const EMPTY_TEMPLATE = "test_template_empty";
+export const DEMO_TEMPLATE = "test_template_demo";
+
+/** The address of a database on the tests' own cluster. */
+export function urlOf(database: string): string {
+  const server = process.env.TEST_DATABASE_URL;
+  if (!server) throw new Error("TEST_DATABASE_URL is not set: run the tests with npm test");
+  const url = new URL(server);
+  url.pathname = `/${database}`;
+  return url.toString();
+}
+
+export async function onServer(work: (client: pg.Client) => Promise<void>): Promise<void> {
+  const client = new pg.Client({ connectionString: urlOf("postgres") });
+  await client.connect();
+  try {
+    await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+/** A database of its own, copied from a template. */
+export async function createDatabase(
+  template: string = EMPTY_TEMPLATE,
+): Promise<{ url: string; drop(): Promise<void> }> {
+  const name = `test_${randomUUID().replaceAll("-", "")}`;
+  await onServer(async (client) => void (await client.query(`create database ${name} template ${template}`)));
+  return {
+    url: urlOf(name),
+    drop: () => onServer(async (client) => void (await client.query(`drop database ${name} with (force)`))),
+  };
+}
+
+/** Gives the tests of a file one fresh database, on which the server's own modules work. */
+export function useDatabase(template: string = EMPTY_TEMPLATE): void {
+  let drop = async () => {};
+  beforeAll(async () => {
+    const database = await createDatabase(template);
+    process.env.DATABASE_URL = database.url;
+    drop = database.drop;
+  });
+  afterAll(async () => {
+    await closePool();
+    delete process.env.DATABASE_URL;
+    await drop();
+  });
+}
