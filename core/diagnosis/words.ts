@@ -80,6 +80,7 @@ function priorText({ seen, of, group, patterns }: Extract<EvidenceSource, { kind
 
 function countText(seen: number, of: number, verb: string, weight: number): string {
   if (of === 0) return weight > 0 ? "fits what is known of it" : "no job with this cause to compare with";
+  if (of === 1) return `${seen ? "" : "not "}${verb} the one job with this cause`;
   return `${verb} ${seen} of the ${jobs(of)} with this cause`;
 }
 

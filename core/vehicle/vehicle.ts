@@ -14,10 +14,3 @@ export interface Vehicle {
 export function vehicleName(vehicle: Vehicle): string {
   return `${vehicle.make} ${vehicle.model}, ${vehicle.year}`;
 }
-
-/** "D21K, 6-speed manual, front" : what is known of the variant, in a fixed order. */
-export function variantName(vehicle: Vehicle): string {
-  return [vehicle.engine, vehicle.transmission, vehicle.drive, vehicle.market]
-    .filter((part) => part !== null)
-    .join(" · ");
-}

@@ -2,11 +2,13 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 
-/** The files below a path, in a fixed order; a path that is a file stands for itself. */
+const TEST = /\.test\.tsx?$/;
+
+/** The files below a path but its tests, in a fixed order; a path that is a file stands for itself. */
 function* filesBelow(path) {
   if (!existsSync(path)) return;
   if (!statSync(path).isDirectory()) {
-    yield path;
+    if (!TEST.test(path)) yield path;
     return;
   }
   for (const name of readdirSync(path).sort()) yield* filesBelow(join(path, name));

@@ -3,9 +3,10 @@ import { advise } from "@/core/diagnosis";
 import { asJobId, type JobId } from "@/core/ids";
 import { cameBack, caseOf, proofOfCure, type JobFacts } from "@/core/job";
 import { rungOf } from "@/core/proof";
-import { entryText, recordOdds, type EntryBody } from "@/core/trail";
+import { entryText, recordOdds, type EntryBody, type TrailEntry } from "@/core/trail";
 import { readFacts, withdrawFacts } from "@/server/db/facts";
 import { lockJob, setJobFinding, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
+import type { Db } from "@/server/db/pool";
 import { insertEntry, insertOdds, readTrail } from "@/server/db/trail";
 import { keepKnowledge } from "@/server/knowledge/keep";
 import { loadLabels } from "@/server/knowledge/labels";
@@ -53,8 +54,9 @@ export async function changeJob(
   const seq = job.version + 1;
   const { actor, commandId, now } = context;
   const corrects = change.corrects ?? null;
+  const corrected = corrects === null ? null : await correctable(db, job.id, corrects);
   await insertEntry(db, { jobId: job.id, seq, at: now, by: actor.personId, minutes, body, corrects, commandId });
-  if (corrects !== null) await withdraw(context, job.id, corrects, seq);
+  if (corrected) await withdraw(db, job.id, corrected);
   await apply(seq);
   await setJobVersion(db, job.id, seq);
   await concludeChange(context, job.id, seq, before);
@@ -101,11 +103,16 @@ async function openForChange({ db, actor, now }: CommandContext, change: JobChan
 /** Entries that other entries stand on: they are undone by their own commands, or not at all. */
 const NOT_WITHDRAWN = new Set<EntryBody["kind"]>(["opened", "closed", "reopened", "withdrawn"]);
 
-async function withdraw({ db }: CommandContext, jobId: JobId, corrected: number, seq: number): Promise<void> {
-  const entry = (await readTrail(db, jobId, corrected - 1)).find((each) => each.seq === corrected);
-  if (!entry || corrected >= seq) return refuseInput("corrects", "names no entry of this job");
-  if (NOT_WITHDRAWN.has(entry.body.kind)) return refuseInput("corrects", "this kind of entry cannot be taken back");
-  if (entry.correctedBy !== null && entry.correctedBy !== seq) return refuseInput("corrects", "was corrected before");
-  await withdrawFacts(db, jobId, corrected);
-  if (entry.body.kind === "finding") await setJobFinding(db, jobId, null);
+/** The entry that a change means to correct. The job is locked, so that nobody else corrects it meanwhile. */
+async function correctable(db: Db, jobId: JobId, corrected: number): Promise<TrailEntry> {
+  const entry = (await readTrail(db, jobId, corrected - 1)).find(({ seq }) => seq === corrected);
+  if (!entry) return refuseInput("corrects", "names no entry of this job");
+  if (NOT_WITHDRAWN.has(entry.body.kind)) refuseInput("corrects", "this kind of entry cannot be taken back");
+  if (entry.correctedBy !== null) refuseInput("corrects", "was taken back before");
+  return entry;
+}
+
+async function withdraw(db: Db, jobId: JobId, { seq, body }: TrailEntry): Promise<void> {
+  await withdrawFacts(db, jobId, seq);
+  if (body.kind === "finding") await setJobFinding(db, jobId, null);
 }

@@ -13,7 +13,7 @@ import { groupsOf, type GroupKey } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many } from "./rows";
 
-/** A counter row by its key's columns, and what to add to it: whole numbers, but for minutes with two decimals at most. */
+/** A counter row by its key's columns, and what to add to it: whole numbers, so that sums are exact. */
 interface Delta {
   readonly key: readonly string[];
   readonly add: number[];
@@ -40,7 +40,7 @@ const TABLES = {
   trials: {
     name: "trial_count",
     keys: ["group_key", "symptom", "kind", "subject", "currency"],
-    sums: ["tried", "helped", "minutes_lost", "cost_lost_minor"],
+    sums: ["tried", "helped", "minutes_lost_centi", "cost_lost_minor"],
   },
 } as const satisfies Record<string, CounterTable>;
 
@@ -85,7 +85,7 @@ export async function applyLesson(db: Db, lesson: Lesson, sign: 1 | -1): Promise
     collect(
       trials.map((row) => [
         [row.group, row.symptom, row.kind, row.subject, row.currency],
-        row.helped ? [sign, sign, 0, 0] : [sign, 0, sign * row.minutes, sign * row.costMinor],
+        row.helped ? [sign, sign, 0, 0] : [sign, 0, sign * Math.round(row.minutes * 100), sign * row.costMinor],
       ]),
     ),
   );
@@ -109,9 +109,7 @@ async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonl
   const arrays = columns.map((_, at) =>
     deltas.map(({ key, add }) => (at < keys.length ? key[at] : add[at - keys.length])),
   );
-  const casts = columns.map(
-    (column, at) => `$${at + 1}::${at < keys.length ? "text" : column === "minutes_lost" ? "numeric" : "bigint"}[]`,
-  );
+  const casts = columns.map((_, at) => `$${at + 1}::${at < keys.length ? "text" : "bigint"}[]`);
   await execute(
     db,
     `insert into ${name} as kept (${columns.join(", ")})

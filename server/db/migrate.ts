@@ -27,17 +27,18 @@ function problemText({ code, name }: MigrationProblem): string {
     : `The database was made by a newer version of Dead Ends (it knows migration ${name}); start that version.`;
 }
 
-const FOLDER = join(process.cwd(), "server/db/migrations");
+const FOLDER = join(/* turbopackIgnore: true */ process.cwd(), "server/db/migrations");
 /** Two starting programs queue up here: any fixed number of our own. */
 const LOCK = 4_310_001;
 
 /** The migrations that this version brings, in order. */
 export function ownMigrations(folder = FOLDER): readonly Migration[] {
-  const names = readdirSync(folder)
+  // The build would otherwise take the whole project for something that this reads.
+  const names = readdirSync(/* turbopackIgnore: true */ folder)
     .filter((name) => /^\d{4}-[a-z0-9-]+\.sql$/.test(name))
     .sort();
   return names.map((name) => {
-    const sql = readFileSync(join(folder, name), "utf8");
+    const sql = readFileSync(/* turbopackIgnore: true */ join(folder, name), "utf8");
     return { name, sql, checksum: createHash("sha256").update(sql).digest("hex") };
   });
 }

@@ -1,5 +1,6 @@
 -- Counters: what the closed jobs teach, kept in the transaction that changes a job, rebuilt by `npm run rebuild-knowledge`.
--- Weights are whole thousandths of a job, so that keeping and rebuilding agree to the last digit.
+-- Weights are whole thousandths of a job, times whole hundredths of a minute, so that keeping and rebuilding agree to the last
+-- digit.
 create table cause_count (
   group_key text not null,
   component text not null,
@@ -41,7 +42,7 @@ create table trial_count (
   currency text not null,
   tried bigint not null,
   helped bigint not null,
-  minutes_lost numeric not null,
+  minutes_lost_centi bigint not null,
   cost_lost_minor bigint not null,
   primary key (group_key, symptom, kind, subject, currency)
 );
