@@ -9,11 +9,39 @@ import type { InputProblem } from "@/server/commands/refusal";
 export type Validated<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly InputProblem[] };
 
+/** Sentences that stand behind a field's name, in the words of the rest of the product. */
+const MESSAGES: Record<string, string> = {
+  "any.required": "is needed",
+  "any.only": "must be one of {#valids}",
+  "any.invalid": "is not valid",
+  "any.unknown": "is not known here",
+  "object.unknown": "is not known here",
+  "object.base": "must be an object",
+  "array.base": "must be a list",
+  "array.min": "needs {#limit} at least",
+  "array.max": "has room for {#limit} at most",
+  "boolean.base": "must be true or false",
+  "string.base": "must be text",
+  "string.empty": "is needed",
+  "string.min": "needs {#limit} characters at least",
+  "string.max": "has room for {#limit} characters",
+  "string.pattern.name": "must be {#name}",
+  "string.pattern.base": "is not written as it has to be",
+  "number.base": "must be a number",
+  "number.infinity": "must be a finite number",
+  "number.unsafe": "is too large a number",
+  "number.integer": "must be a whole number",
+  "number.min": "must be {#limit} or more",
+  "number.greater": "must be more than {#limit}",
+  "number.max": "must be {#limit} or less",
+};
+
 /** Checks a value from outside; every problem is named with its path, and nothing unknown is let in. */
 export function validate<T>(schema: Joi.Schema<T>, value: unknown): Validated<T> {
   const result = schema.validate(value, {
     abortEarly: false,
     convert: true,
+    messages: MESSAGES,
     errors: { wrap: { label: false }, label: "key" },
   });
   if (!result.error) return { ok: true, value: result.value };
@@ -42,10 +70,10 @@ export const text = (most: number) =>
   Joi.string()
     .trim()
     .max(most)
-    .pattern(/^[^\u0000]*$/, "text");
+    .pattern(/^[^\u0000]*$/, "text without control characters");
 export const optionalText = (most: number) => text(most).allow("").default("");
 
-export const key = () => Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, "key");
+export const key = () => Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, "a word of the book");
 export const minutes = () => Joi.number().min(0).max(10_000).precision(2);
 export const money = () =>
   Joi.object({

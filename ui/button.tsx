@@ -5,13 +5,13 @@ import { classNames } from "./class-names";
 type Look = "main" | "plain" | "quiet" | "warn";
 
 const BASE =
-  "inline-flex min-h-11 items-center justify-center gap-2 px-4 py-2 text-base font-semibold leading-tight disabled:opacity-60 disabled:cursor-default";
+  "inline-flex min-h-11 items-center justify-center gap-2 py-2 text-base font-semibold leading-tight disabled:opacity-60 disabled:cursor-default";
 
 const LOOKS: Record<Look, string> = {
-  main: "bg-ink text-paper hover:bg-spruce",
-  plain: "border-2 border-ink text-ink hover:bg-paper-2",
+  main: "px-4 bg-ink text-paper hover:bg-spruce",
+  plain: "px-4 border-2 border-ink text-ink hover:bg-paper-2",
   quiet: "px-2 font-medium text-ink underline decoration-rule-strong underline-offset-4 hover:decoration-ink",
-  warn: "border-2 border-brick text-brick hover:bg-brick-pale",
+  warn: "px-4 border-2 border-brick text-brick hover:bg-brick-pale",
 };
 
 interface ButtonProps extends ComponentProps<"button"> {

@@ -50,11 +50,15 @@ interface SomeProps {
   readonly choices: readonly Choice[];
 }
 
-/** Any of a few. */
+/**
+ * Any of a few, each a stop of its own for the Tab key, as check boxes are. (Roving focus would put a style attribute into the
+ * server's HTML, which the security policy refuses.)
+ */
 export function ChooseSome({ label, values, onChange, choices }: SomeProps) {
   return (
     <ToggleGroup.Root
       type="multiple"
+      rovingFocus={false}
       value={[...values]}
       onValueChange={onChange}
       aria-label={label}

@@ -66,6 +66,7 @@ function Row({ job, timeZone }: { readonly job: ClosedJobView; readonly timeZone
     <li className="border-b border-rule">
       <Link
         href={`/jobs/${id}`}
+        prefetch={false}
         className="grid gap-x-5 gap-y-0.5 py-2.5 hover:bg-paper-2 md:grid-cols-[3.5rem_7rem_1.1fr_1.6fr_6rem_7.5rem]"
       >
         <span className="mono text-sm text-ink-soft md:pt-0.5">{number}</span>

@@ -80,7 +80,8 @@ function JobRow({ job, mine }: { readonly job: FloorJob; readonly mine: boolean 
     <li className="border-b border-rule">
       <Link
         href={`/jobs/${id}`}
-        className="grid gap-x-5 gap-y-1 py-3 hover:bg-paper-2 md:grid-cols-[4.5rem_1.25fr_1.5fr_1fr_7rem]"
+        prefetch={false}
+        className="grid gap-x-5 gap-y-1 py-3 hover:bg-paper-2 md:grid-cols-[3.5rem_1.25fr_1.5fr_1fr_7rem]"
       >
         <span className="mono pt-0.5 text-ink-soft">{number}</span>
         <span>
@@ -135,9 +136,10 @@ function AfterJobs({ title, aside, jobs, what }: AfterJobsProps) {
           <li key={job.id} className="border-b border-rule">
             <Link
               href={`/jobs/${job.id}`}
+              prefetch={false}
               className="flex min-h-12 flex-wrap items-baseline gap-x-5 py-2.5 hover:bg-paper-2"
             >
-              <span className="mono w-10 text-ink-soft">{job.number}</span>
+              <span className="mono w-9 text-ink-soft md:w-14 md:-mr-5">{job.number}</span>
               <span className="font-semibold">{vehicleName(job.vehicle)}</span>
               <span className="mono text-sm text-ink-soft">{job.plate}</span>
               <span className="ml-auto">{what(job)}</span>

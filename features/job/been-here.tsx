@@ -14,7 +14,7 @@ export function BeenHere() {
       <ul>
         {like.map(({ id, number, vehicle, causes, minutes, because, settledBy }) => (
           <li key={id} className="border-b border-rule">
-            <Link href={`/jobs/${id}`} className="block py-2 hover:bg-paper-2">
+            <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
               <span className="flex justify-between gap-3">
                 <span className="font-medium">{causes}</span>
                 <span className="mono shrink-0 text-sm">{minutesText(minutes)}</span>

@@ -32,13 +32,18 @@ export function JobPage({ sheet, site, rights }: JobPageProps) {
       <LiveJob jobId={sheet.job.id} version={sheet.job.version} />
       <JobKeys />
       <JobHead />
-      <TrailMapView />
-      <div className="grid gap-x-8 px-4 pb-28 sm:px-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
-        <div className="order-2 lg:order-1 lg:border-r lg:border-rule lg:pr-8">
+      {/* On a phone what to do comes first, then the roads, the trail, and who is suspected. */}
+      <div className="grid pb-28 lg:grid-cols-[minmax(0,1fr)_29rem] lg:grid-rows-[auto_auto_1fr]">
+        <div className="order-2 lg:order-none lg:col-span-2">
+          <TrailMapView />
+        </div>
+        <div className="order-1 px-4 pb-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-2 lg:pt-3">
+          <DoNext />
+        </div>
+        <div className="order-3 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-1 lg:row-span-2 lg:row-start-2 lg:border-r lg:border-rule">
           <TrailList />
         </div>
-        <div className="order-1 flex flex-col gap-6 pt-3 lg:order-2">
-          <DoNext />
+        <div className="order-4 flex flex-col gap-6 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-3">
           <Suspects />
           <BeenHere />
           <ClosedRoads />

@@ -18,15 +18,13 @@ const MARK_LOOK = {
 export function TrailList() {
   const { sheet } = useJobPage();
   return (
-    <div className="pt-3">
-      <Section title="Trail" aside="minutes spent · newest below">
-        <ol>
-          {sheet.trail.map((entry) => (
-            <Entry key={entry.seq} entry={entry} />
-          ))}
-        </ol>
-      </Section>
-    </div>
+    <Section title="Trail" aside="minutes spent · newest below">
+      <ol>
+        {sheet.trail.map((entry) => (
+          <Entry key={entry.seq} entry={entry} />
+        ))}
+      </ol>
+    </Section>
   );
 }
 
@@ -48,13 +46,13 @@ function Entry({ entry }: { readonly entry: EntryView }) {
         {initials(by)}
       </span>
       {mayRecord && (
-        <span className="no-print w-12 shrink-0">
+        <span className="no-print -mr-2 w-14 shrink-0 text-right">
           {canWithdraw && (
             <Button
               look="quiet"
-              className="-my-2 text-sm text-ink-soft lg:opacity-0 lg:group-hover:opacity-100 lg:focus-visible:opacity-100"
+              className="-my-2 text-sm text-ink-soft pointer-fine:opacity-0 pointer-fine:group-hover:opacity-100 pointer-fine:focus-visible:opacity-100"
               onClick={() => open({ kind: "withdraw", seq })}
-              aria-label={`Take back entry ${seq}`}
+              aria-label={`Undo entry ${seq}`}
             >
               Undo
             </Button>

@@ -36,6 +36,7 @@ interface DrawingProps {
 function Drawing({ roads, crossings, height }: DrawingProps) {
   return (
     <svg width="100%" height={height + TOP + 8} role="img" aria-label={describe(roads)}>
+      <Legend />
       {crossings.map((crossing) => (
         <CrossingMark key={crossing.seq} crossing={crossing} bottom={height + TOP} />
       ))}
@@ -55,6 +56,20 @@ function Drawing({ roads, crossings, height }: DrawingProps) {
         <RoadEnd key={road.key} road={road} />
       ))}
     </svg>
+  );
+}
+
+/** Stands over the names, where no crossing's label reaches. */
+function Legend() {
+  return (
+    <g fontSize="13" fill="var(--color-ink-soft)">
+      <text x={`${PLOT_PERCENT}%`} dx="88" y={TOP - 27} fontSize="15" fontWeight={600} fill="var(--color-ink)">
+        Trail map
+      </text>
+      <text x={`${PLOT_PERCENT}%`} dx="88" y={TOP - 10}>
+        width: odds · bar: dead end · across: minutes
+      </text>
+    </g>
   );
 }
 
@@ -87,14 +102,7 @@ function RoadEnd({ road }: { readonly road: RoadView }) {
   const end = road.endShare * PLOT_PERCENT;
   return (
     <>
-      {road.state === "closed" && (
-        <>
-          <rect x={`${end}%`} y={y - half - 6} width="5" height={half * 2 + 12} fill="var(--color-brick)" />
-          <text x={`${end}%`} dx="12" y={y + 5} fontSize="14" fill="var(--color-ink-soft)">
-            {shorten(road.closedText ?? "closed", end)}
-          </text>
-        </>
-      )}
+      {road.state === "closed" && <DeadEnd road={road} />}
       {road.state === "through" && (
         <svg
           x={`${end}%`}
@@ -133,10 +141,45 @@ function RoadEnd({ road }: { readonly road: RoadView }) {
   );
 }
 
-/** Characters that fit between the bar and the names, on the narrowest screen that shows the drawing. */
-function shorten(text: string, endPercent: number): string {
-  const room = Math.max(14, Math.floor((PLOT_PERCENT - endPercent) * 1.35) + 6);
-  return text.length <= room ? text : `${text.slice(0, room - 1)}…`;
+/** From here on the reason stands before its bar, over the road: behind it there is no room. */
+const LATE_SHARE = 0.72;
+/** How far a reason may run past the plot, up to the names. */
+const REASON_REACH_PERCENT = 6;
+
+/** The end bar, and what closed the road. */
+function DeadEnd({ road: { y, endShare, endHalfWidth, closedText } }: { readonly road: RoadView }) {
+  const end = endShare * PLOT_PERCENT;
+  const late = endShare > LATE_SHARE;
+  const middle = y + TOP;
+  return (
+    <>
+      <rect
+        x={`${end}%`}
+        y={middle - endHalfWidth - 6}
+        width="5"
+        height={endHalfWidth * 2 + 12}
+        fill="var(--color-brick)"
+      />
+      {/* An inner drawing clips what does not fit, on whatever width. */}
+      <svg
+        x={late ? 0 : `${end}%`}
+        y={middle - 26}
+        width={late ? `${end}%` : `${PLOT_PERCENT + REASON_REACH_PERCENT - end}%`}
+        height="40"
+      >
+        <text
+          x={late ? "100%" : 0}
+          dx={late ? -8 : 12}
+          y={late ? 26 - endHalfWidth - 4 : 31}
+          textAnchor={late ? "end" : "start"}
+          fontSize="14"
+          fill="var(--color-ink-soft)"
+        >
+          {closedText ?? "closed"}
+        </text>
+      </svg>
+    </>
+  );
 }
 
 function describe(roads: readonly RoadView[]): string {

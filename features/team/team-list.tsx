@@ -16,7 +16,6 @@ import { ROLE_WORDS } from "./role-words";
 export function TeamList({ people, me }: { readonly people: readonly Person[]; readonly me: PersonId }) {
   return (
     <>
-      <h1 className="text-xl">Team</h1>
       <Section title="People">
         <ul>
           {people.map((person) => (

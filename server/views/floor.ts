@@ -1,6 +1,6 @@
 import "server-only";
 import { subDays } from "date-fns";
-import { causeName, type Labels } from "@/core/diagnosis";
+import { causeName, lowerFirst, type Labels } from "@/core/diagnosis";
 import type { JobId, PersonId } from "@/core/ids";
 import { needOf, type Need } from "@/core/job";
 import { PROOF_WORDS } from "@/core/trail";
@@ -77,7 +77,7 @@ function nextText(need: Need, odds: OpenJobRow["odds"], labels: Labels): string 
     case "part-result":
       return `Try it: ${labels.component(need.component)} is in`;
     case "proof":
-      return need.missing.map((step) => PROOF_WORDS[step]).join(", ");
+      return need.missing.map((step, at) => (at ? lowerFirst(PROOF_WORDS[step]) : PROOF_WORDS[step])).join(", ");
     case "decision":
       return need.about === "cause" ? "Name the cause" : "Close it";
     default: {

@@ -1,5 +1,5 @@
 import "server-only";
-import { advise, causeName, type CauseKey, type Labels, type Procedure } from "@/core/diagnosis";
+import { advise, causeName, lowerFirst, type CauseKey, type Labels, type Procedure } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
 import {
   cameBack,
@@ -162,7 +162,7 @@ function roadName({ key }: Road, labels: Labels): string {
 
 function closedText({ closedBy }: Road): string | null {
   if (!closedBy) return null;
-  return closedBy.kind === "tried" ? "closed: repaired in vain" : `closed: ${closedBy.outcome}`;
+  return closedBy.kind === "tried" ? "closed: repaired in vain" : `closed: ${lowerFirst(closedBy.outcome)}`;
 }
 
 const FIXED_KINDS = new Set(["opened", "closed", "reopened", "withdrawn"]);

@@ -47,13 +47,7 @@ export class Browser {
 
   /** The viewport itself, not the window around it. */
   async resize({ width, height }: { width: number; height: number }): Promise<void> {
-    const driver = this.driver as WebDriver & { sendDevToolsCommand(command: string, args: object): Promise<void> };
-    await driver.sendDevToolsCommand("Emulation.setDeviceMetricsOverride", {
-      width,
-      height,
-      deviceScaleFactor: 1,
-      mobile: false,
-    });
+    await this.devTools("Emulation.setDeviceMetricsOverride", { width, height, deviceScaleFactor: 1, mobile: false });
   }
 
   async close(): Promise<void> {
@@ -65,14 +59,26 @@ export class Browser {
     await this.driver.get(this.origin + path);
   }
 
-  /** The first element that this XPath finds, once it can be seen. */
-  async find(xpath: string): Promise<WebElement> {
-    const element = await this.driver.wait(until.elementLocated(By.xpath(xpath)), WAIT_MS, `nothing at ${xpath}`);
-    return this.driver.wait(until.elementIsVisible(element), WAIT_MS, `hidden: ${xpath}`);
+  async goTo(address: string): Promise<void> {
+    await this.driver.get(address);
   }
 
-  async has(xpath: string): Promise<boolean> {
-    return (await this.driver.findElements(By.xpath(xpath))).length > 0;
+  async clearCookies(): Promise<void> {
+    await this.driver.manage().deleteAllCookies();
+  }
+
+  /** The first element that this XPath finds, once it can be seen. */
+  async find(xpath: string, { hidden = false } = {}): Promise<WebElement> {
+    return this.retry(async () => {
+      const element = await this.driver.wait(until.elementLocated(By.xpath(xpath)), WAIT_MS, `nothing at ${xpath}`);
+      return hidden ? element : this.driver.wait(until.elementIsVisible(element), WAIT_MS, `hidden: ${xpath}`);
+    });
+  }
+
+  /** Waits until nothing is found by this XPath any more. */
+  async gone(xpath: string): Promise<void> {
+    const left = async () => (await this.driver.findElements(By.xpath(xpath))).length === 0;
+    await this.driver.wait(left, WAIT_MS, `still there: ${xpath}`);
   }
 
   /** Waits until the page says this somewhere. */
@@ -87,7 +93,13 @@ export class Browser {
   /** Presses a button, link or choice with exactly these words. Tries again where the page was just drawn anew. */
   async press(words: string, within = ""): Promise<void> {
     const said = quote(words);
-    const xpath = `${within}//*[self::button or self::a or self::summary or @role='option'][normalize-space(.)=${said} or @aria-label=${said}]`;
+    await this.click(
+      `${within}//*[self::button or self::a or self::summary or @role='option'][normalize-space(.)=${said} or @aria-label=${said}]`,
+    );
+  }
+
+  /** Clicks what this XPath finds, in the middle of the screen, clear of the bars at its edges. */
+  async click(xpath: string): Promise<void> {
     await this.retry(async () => {
       const element = await this.find(xpath);
       await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
@@ -104,6 +116,36 @@ export class Browser {
     });
   }
 
+  /** What the field with this label holds. */
+  async valueOf(label: string): Promise<string> {
+    return (await this.field(label)).getProperty("value") as Promise<string>;
+  }
+
+  /** Cuts the browser off from every network, or lets it back. */
+  async offline(offline: boolean): Promise<void> {
+    await this.devTools("Network.enable", {});
+    await this.devTools("Network.emulateNetworkConditions", {
+      offline,
+      latency: 0,
+      downloadThroughput: -1,
+      uploadThroughput: -1,
+    });
+  }
+
+  /** Ends the page's stream of changes, as a proxy that drops it would, and lets no new one start. */
+  async stopLiveChanges(): Promise<void> {
+    await this.devTools("Network.enable", {});
+    await this.devTools("Network.setBlockedURLs", { urls: ["*/live"] });
+    const address = await this.driver.getCurrentUrl();
+    await this.driver.get(address);
+    await this.find("//section[@aria-label='Trail map']");
+  }
+
+  private async devTools(command: string, args: object): Promise<void> {
+    const driver = this.driver as WebDriver & { sendDevToolsCommand(command: string, args: object): Promise<void> };
+    await driver.sendDevToolsCommand(command, args);
+  }
+
   /** Picks an option of the list with this label. */
   async pick(label: string, option: string): Promise<void> {
     const field = await this.field(label);
@@ -118,12 +160,22 @@ export class Browser {
     await (await this.find(`//*[@role='option'][normalize-space(.)=${quote(words)}]`)).click();
   }
 
+  /** Presses keys wherever the focus is, as a keyboard does. */
+  async keys(text: string): Promise<void> {
+    await this.driver.actions().sendKeys(text).perform();
+  }
+
+  /** Takes the focus off whatever has it. */
+  async blur(): Promise<void> {
+    await this.driver.executeScript("document.activeElement?.blur()");
+  }
+
   private field(label: string): Promise<WebElement> {
     const said = quote(label);
     return this.find(`//*[@id=//label[normalize-space(.)=${said}]/@for]`);
   }
 
-  private async retry(work: () => Promise<void>): Promise<void> {
+  private async retry<T>(work: () => Promise<T>): Promise<T> {
     for (let tries = 1; ; tries++) {
       try {
         return await work();

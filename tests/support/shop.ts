@@ -12,7 +12,7 @@ import {
 } from "@/core/diagnosis";
 import type { JobFacts } from "@/core/job";
 import { lessonOf } from "@/core/knowledge";
-import type { Vehicle } from "@/core/vehicle";
+import type { GroupKey, Vehicle } from "@/core/vehicle";
 
 /** A made-up shop in memory, for tests of the engine: its counters are added up here, apart from the database's. */
 
@@ -70,10 +70,10 @@ interface Book {
 
 /** What the book and these jobs' lessons add up to. */
 export function knowledgeOf(book: Book, jobs: readonly JobFacts[]): Knowledge {
-  const groups = new Tally();
-  const features = new Tally();
-  const codes = new Map<string, Tally>();
-  const outcomes = new Map<string, Tally>();
+  const groups = new Tally<GroupKey>();
+  const features = new Tally<string>();
+  const codes = new Map<string, Tally<string>>();
+  const outcomes = new Map<string, Tally<string>>();
   for (const lesson of jobs.map(lessonOf)) {
     for (const row of lesson.causes) groups.add(row.group, row);
     for (const row of lesson.features) {
@@ -87,7 +87,7 @@ export function knowledgeOf(book: Book, jobs: readonly JobFacts[]): Knowledge {
       const [name = "", system = "engine"] = text.split(" ");
       return { ...cause(name), key: causeKey(cause(name)), system };
     }),
-    groups: groups.counts as Knowledge["groups"],
+    groups: groups.counts,
     features: features.counts,
     codesByModule: new Map([...codes].map(([key, tally]) => [key, tally.counts])),
     outcomes: new Map([...outcomes].map(([key, tally]) => [key, tally.counts])),
@@ -98,10 +98,10 @@ export function knowledgeOf(book: Book, jobs: readonly JobFacts[]): Knowledge {
   };
 }
 
-class Tally {
-  readonly counts = new Map<string, Map<ReturnType<typeof causeKey>, Count>>();
+class Tally<Key extends string> {
+  readonly counts = new Map<Key, Map<ReturnType<typeof causeKey>, Count>>();
 
-  add(key: string, row: Cause & { readonly weightMilli: number }): void {
+  add(key: Key, row: Cause & { readonly weightMilli: number }): void {
     const counts = this.counts.get(key) ?? new Map<ReturnType<typeof causeKey>, Count>();
     const before = counts.get(causeKey(row)) ?? { jobs: 0, weight: 0 };
     counts.set(causeKey(row), { jobs: before.jobs + 1, weight: before.weight + row.weightMilli / 1000 });
@@ -109,8 +109,8 @@ class Tally {
   }
 }
 
-function tallyIn(map: Map<string, Tally>, key: string): Tally {
-  const tally = map.get(key) ?? new Tally();
+function tallyIn(map: Map<string, Tally<string>>, key: string): Tally<string> {
+  const tally = map.get(key) ?? new Tally<string>();
   map.set(key, tally);
   return tally;
 }

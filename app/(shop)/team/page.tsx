@@ -13,6 +13,7 @@ export default async function TeamPage() {
   const people = may(actor, "team.manage") ? await listPeople(pool(), site.id) : null;
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-8 px-4 py-5 sm:px-6">
+      <h1 className="text-xl">{people ? "Team" : "Account"}</h1>
       {people && <TeamList people={people} me={actor.personId} />}
       <OwnAccount name={actor.name} role={actor.role} />
     </div>

@@ -1,0 +1,152 @@
+import { readFileSync } from "node:fs";
+import { beforeAll, describe, expect, test } from "vitest";
+import { Application, useApplication } from "./support/application";
+import type { Browser } from "./support/browser";
+import { createDatabase, DEMO_TEMPLATE } from "./support/database";
+import { openJobOf, signIn, useBrowser } from "./support/pages";
+
+const application = useApplication(DEMO_TEMPLATE);
+const page = useBrowser(application);
+let browser: Browser;
+
+const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
+const WIDE = { width: 1280, height: 800 };
+const NARROW = { width: 390, height: 844 };
+/** Small enough for a gloved finger to miss is a defect: 44 px, less the rounding of a fraction of a pixel. */
+const LEAST_TARGET_PX = 43.5;
+
+beforeAll(() => {
+  browser = page();
+});
+
+/** What axe finds (WCAG 2.2 A and AA, and best practice), as "rule: element". */
+async function findings(): Promise<string[]> {
+  await browser.driver.executeScript(AXE);
+  const violations = await browser.driver.executeAsyncScript<{ id: string; nodes: { html: string }[] }[]>(`
+    const done = arguments[arguments.length - 1];
+    axe.run(document, { resultTypes: ["violations"] }).then(({ violations }) => done(violations));
+  `);
+  return violations.flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`));
+}
+
+/** Controls that a gloved finger would miss, and whatever stands out of the page sideways. */
+async function misfits(): Promise<string[]> {
+  return browser.driver.executeScript<string[]>(`
+    const shown = (element) => element.checkVisibility() && element.getBoundingClientRect().width > 1;
+    const small = [...document.querySelectorAll("button, select, summary, input:not([type=checkbox]), textarea")]
+      .filter(shown)
+      .filter((element) => element.getBoundingClientRect().height < ${LEAST_TARGET_PX})
+      .map((element) => "too low: " + element.outerHTML.slice(0, 120));
+    const wide = document.documentElement.scrollWidth - window.innerWidth;
+    return wide > 0 ? [...small, "wider than the screen by " + wide + " px"] : small;
+  `);
+}
+
+async function look(name: string): Promise<void> {
+  for (const size of [WIDE, NARROW]) {
+    await browser.resize(size);
+    const where = `${name} at ${size.width} px`;
+    expect(await findings(), where).toEqual([]);
+    expect(await misfits(), where).toEqual([]);
+  }
+  await browser.resize(WIDE);
+  expect(await browser.complaints(), name).toEqual([]);
+}
+
+describe("every screen is accessible, fits and works without complaint, at both widths", () => {
+  test("sign-in, with what went wrong", async () => {
+    await browser.go("/sign-in");
+    await look("sign-in");
+    await browser.type("Name", "Ilka Venn");
+    await browser.type("Passphrase", "not this one at all");
+    await browser.press("Sign in");
+    await browser.sees("Name and passphrase do not belong together.");
+    // The refusal itself is a failed load to the browser.
+    await browser.complaints();
+    await look("sign-in, refused");
+  });
+
+  test("set-up, on an empty database", async () => {
+    const database = await createDatabase();
+    const empty = await Application.start(database.url);
+    try {
+      await browser.goTo(`${empty.origin}/`);
+      await browser.find("//h1[.='Set up your shop']");
+      await look("set-up");
+      await browser.press("Set up the shop");
+      await browser.find("//*[@role='alert']");
+      await browser.complaints();
+      await look("set-up, refused");
+    } finally {
+      await empty.stop();
+      await database.drop();
+    }
+  });
+
+  test("floor, closed jobs, team, the intake and a page that is not there", async () => {
+    await signIn(browser, "Ilka Venn");
+    await look("floor");
+    for (const [path, heading] of [
+      ["/jobs/closed", "Closed jobs"],
+      ["/jobs/closed?search=nothing-like-it", "Closed jobs"],
+      ["/team", "Team"],
+      ["/jobs/new", "Open a job"],
+    ] as const) {
+      await browser.go(path);
+      await browser.find(`//h1[.='${heading}']`);
+      await look(path);
+    }
+    await browser.press("Add a code");
+    await browser.word("Symptom", "hum", "Hum that follows road speed");
+    await look("intake, filled in");
+    await browser.go("/no-such-page");
+    await browser.find("//h1[.='No road leads here']");
+    await browser.complaints();
+    await look("not found");
+  });
+
+  test("job sheets: under way, waiting for proof, closed, not solved", async () => {
+    await openJobOf(browser, "HF 4149");
+    await look("job under way");
+    await browser.driver.executeScript("document.querySelectorAll('summary').forEach((summary) => summary.click())");
+    await look("job with every reason open");
+    await openJobOf(browser, "HF 4156");
+    await look("job waiting for proof");
+    await openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107");
+    await look("closed job");
+    await openJobOf(browser, "HF 4142", "/jobs/closed?search=HF+4142");
+    await look("job not solved");
+  });
+
+  test("every dialog of the job sheet", async () => {
+    const dialogs = ["Symptoms", "Scan", "Test", "Part", "Cause", "Hand over", "Name another suspect", "Start"];
+    await openJobOf(browser, "HF 4149");
+    for (const name of dialogs) {
+      await browser.press(name, "//main");
+      await browser.find("//*[@role='dialog']//h2");
+      await look(`dialog: ${name}`);
+      await browser.press("Close", "//*[@role='dialog']");
+      await browser.gone("//*[@role='dialog']");
+    }
+    await browser.press("Test");
+    await browser.press("Record a check without a procedure");
+    await browser.find("//h2[.='Record a check']");
+    await look("dialog: a check");
+    await browser.press("Close", "//*[@role='dialog']");
+    await browser.press("Undo entry 3");
+    await look("dialog: take back");
+  });
+
+  test("what only others see: desk and apprentice", async () => {
+    for (const name of ["Maret Sundby", "Juno Asker"]) {
+      await browser.clearCookies();
+      await signIn(browser, name);
+      await look(`floor of ${name}`);
+      await openJobOf(browser, "HF 4149");
+      await look(`job sheet of ${name}`);
+      await browser.go("/team");
+      await browser.find("//h2[.='Your account']");
+      await look(`account of ${name}`);
+    }
+  });
+});

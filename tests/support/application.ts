@@ -1,0 +1,112 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { randomUUID } from "node:crypto";
+import { afterAll, beforeAll } from "vitest";
+import { freePort } from "@/scripts/lib/ports.mjs";
+import { createDatabase, EMPTY_TEMPLATE } from "./database";
+
+const START_LIMIT_MS = 60_000;
+
+/** The built application, served from a process of its own. */
+export class Application {
+  private constructor(
+    readonly origin: string,
+    private readonly process: ChildProcess,
+  ) {}
+
+  static async start(databaseUrl: string, port?: number): Promise<Application> {
+    const at = port ?? (await freePort());
+    const args = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(at)];
+    const env = {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      NODE_ENV: "production" as const,
+      NEXT_TELEMETRY_DISABLED: "1",
+    };
+    const child = spawn(process.execPath, args, { env, stdio: "ignore" });
+    const application = new Application(`http://127.0.0.1:${at}`, child);
+    await waitUntilHealthy(application.origin);
+    return application;
+  }
+
+  async stop(): Promise<void> {
+    const ended = new Promise((done) => this.process.once("exit", done));
+    this.process.kill("SIGTERM");
+    // A browser keeps its connections open, and the server waits for them.
+    const patience = setTimeout(() => this.process.kill("SIGKILL"), 2000);
+    await ended;
+    clearTimeout(patience);
+  }
+}
+
+/** @throws Error where nothing healthy answers in time */
+export async function waitUntilHealthy(origin: string): Promise<void> {
+  const end = Date.now() + START_LIMIT_MS;
+  while (Date.now() < end) {
+    const healthy = await fetch(`${origin}/api/v1/health`).then(
+      ({ ok }) => ok,
+      () => false,
+    );
+    if (healthy) return;
+    await new Promise((done) => setTimeout(done, 150));
+  }
+  throw new Error(`nothing healthy at ${origin}`);
+}
+
+/** Gives the tests of a file the application on a database of its own. */
+export function useApplication(template: string = EMPTY_TEMPLATE): {
+  readonly origin: string;
+  readonly databaseUrl: string;
+} {
+  const handle = { origin: "", databaseUrl: "" };
+  let end = async () => {};
+  beforeAll(async () => {
+    const database = await createDatabase(template);
+    const application = await Application.start(database.url);
+    handle.origin = application.origin;
+    handle.databaseUrl = database.url;
+    end = async () => {
+      await application.stop();
+      await database.drop();
+    };
+  });
+  afterAll(() => end());
+  return handle;
+}
+
+/** A client without a browser: a cookie, or a token, or nobody. */
+export class Client {
+  constructor(
+    readonly origin: string,
+    private readonly credentials: Record<string, string> = {},
+  ) {}
+
+  static async signedIn(origin: string, name: string, passphrase: string): Promise<Client> {
+    const nobody = new Client(origin);
+    const response = await nobody.post("/api/v1/session", { name, passphrase });
+    if (!response.ok) throw new Error(`could not sign in: ${response.status} ${await response.text()}`);
+    return Client.of(origin, response);
+  }
+
+  /** Who a sign-in's answer says that we are now. */
+  static of(origin: string, response: Response): Client {
+    const cookie = response.headers.getSetCookie().map((each) => each.split(";")[0] ?? "");
+    return new Client(origin, { cookie: cookie.join("; ") });
+  }
+
+  get(path: string, headers: Record<string, string> = {}): Promise<Response> {
+    return fetch(this.origin + path, { headers: { ...this.credentials, ...headers }, redirect: "manual" });
+  }
+
+  post(path: string, body: unknown, headers: Record<string, string> = {}): Promise<Response> {
+    return this.raw(path, JSON.stringify(body), headers);
+  }
+
+  raw(path: string, body: BodyInit, headers: Record<string, string> = {}, method = "POST"): Promise<Response> {
+    const sent = { "content-type": "application/json", ...this.credentials, ...headers };
+    return fetch(this.origin + path, { method, headers: sent, body, redirect: "manual" });
+  }
+
+  command(name: string, input: unknown, id: string = randomUUID()): Promise<Response> {
+    return this.post(`/api/v1/commands/${name}`, input, { "idempotency-key": id });
+  }
+}
