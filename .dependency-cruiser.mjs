@@ -2,7 +2,7 @@
 const notTests = { pathNot: "\\.test\\.tsx?$" };
 const forbid = (name, from, to) => ({ name, severity: "error", from: { ...notTests, path: from }, to });
 
-export default {
+const rules = {
   forbidden: [
     forbid("core imports nothing of the house but core", "^core/", {
       path: "^(app|features|server|ui|demo|scripts|standins)/",
@@ -38,3 +38,5 @@ export default {
     },
   },
 };
+
+export default rules;

@@ -47,11 +47,15 @@ async function playOne(stage: Stage, name: string, { kind, at, number, chance }:
     .filter(([, , often]) => chance.is(often))
     .map(([code, module]) => ({ code, module, status: "stored" }));
   const modulesRead = ["engine", "brakes", "body", "network"];
-  const job = await JobPlayer.open(stage, name, "Maret Sundby", at, {
-    vehicle,
-    odometerKm: Math.round(chance.whole(...kind.km) / 10) * 10,
-    complaint: chance.pick(kind.complaints),
-    symptoms,
+  const job = await JobPlayer.open(stage, name, {
+    by: "Maret Sundby",
+    at,
+    input: {
+      vehicle,
+      odometerKm: Math.round(chance.whole(...kind.km) / 10) * 10,
+      complaint: chance.pick(kind.complaints),
+      symptoms,
+    },
   });
   await job.record("record-scan", by, chance.whole(4, 8), { codes, modulesRead });
   await playWork(job, by, kind, chance);
@@ -59,7 +63,7 @@ async function playOne(stage: Stage, name: string, { kind, at, number, chance }:
 
 async function playWork(job: JobPlayer, by: PersonName, kind: Kind, chance: Chance): Promise<void> {
   const vain = kind.vain.find(([, often]) => chance.is(often));
-  if (vain) await fit(job, by, vain[0], "no-change", chance);
+  if (vain) await fit(job, by, { cause: vain[0], result: "no-change" }, chance);
   for (const [key, outcome, often] of kind.tests)
     if (chance.is(often)) {
       const procedure = procedureOf(key);
@@ -70,7 +74,7 @@ async function playWork(job: JobPlayer, by: PersonName, kind: Kind, chance: Chan
         ...measured(procedure, outcome, chance),
       });
     }
-  await fit(job, by, kind.cause, "fixed", chance);
+  await fit(job, by, { cause: kind.cause, result: "fixed" }, chance);
   const [component, failure] = kind.cause.split("/");
   await job.record("record-finding", by, 1, { result: "root-cause", causes: [{ component, failure }] });
   await prove(job, by, kind, chance);
@@ -88,7 +92,12 @@ async function prove(job: JobPlayer, by: PersonName, kind: Kind, chance: Chance)
     await job.record("record-proof", "Ilka Venn", 3, { step: "follow-up", result: back ? "came-back" : "held" });
 }
 
-async function fit(job: JobPlayer, by: PersonName, cause: string, result: string, chance: Chance): Promise<void> {
+interface Fitting {
+  readonly cause: string;
+  readonly result: "fixed" | "no-change";
+}
+
+async function fit(job: JobPlayer, by: PersonName, { cause, result }: Fitting, chance: Chance): Promise<void> {
   const [component = "", failure = ""] = cause.split("/");
   const known = FIXES.find((fix) => fix.component === component && fix.failure === failure);
   const minutes = (known?.minutes ?? 60) + (known?.accessMinutes ?? 0) + chance.whole(-4, 12);

@@ -3,7 +3,7 @@ import { addMinutes } from "date-fns";
 import type { Actor } from "@/server/auth/session";
 import type { AnyCommand } from "@/server/commands/command";
 import { findCommandByName } from "@/server/commands/registry";
-import { runAnyCommand } from "@/server/commands/run";
+import { runCommand } from "@/server/commands/run";
 import { uuidOf } from "./random";
 import type { PersonName } from "./world";
 
@@ -12,21 +12,27 @@ export interface Stage {
   readonly actors: ReadonlyMap<PersonName, Actor>;
 }
 
+interface Arrival {
+  readonly by: PersonName;
+  readonly at: Date;
+  readonly input: unknown;
+}
+
 /** One job as it is played: knows its version and its clock. */
 export class JobPlayer {
+  private step = 0;
+
   private constructor(
     private readonly stage: Stage,
     private readonly name: string,
-    private readonly jobId: JobId,
-    private version: number,
+    private readonly job: { readonly jobId: JobId; version: number },
     private clock: Date,
-    private step: number,
   ) {}
 
-  static async open(stage: Stage, name: string, by: PersonName, at: Date, input: unknown): Promise<JobPlayer> {
+  /** @param name tells this job's writes from all others, so that they can be sent again */
+  static async open(stage: Stage, name: string, { by, at, input }: Arrival): Promise<JobPlayer> {
     const answer = await act(stage, { name: "open-job", id: uuidOf(`${name}/open`), by, at, input });
-    const { jobId, version } = readAnswer(answer);
-    return new JobPlayer(stage, name, jobId, version, at, 0);
+    return new JobPlayer(stage, name, readAnswer(answer), at);
   }
 
   /** Records something that took `minutes`; returns the entry's seq. */
@@ -39,10 +45,10 @@ export class JobPlayer {
       id: uuidOf(`${this.name}/${this.step}`),
       by,
       at: this.clock,
-      input: { jobId: this.jobId, version: this.version, ...timed, ...input },
+      input: { ...this.job, ...timed, ...input },
     });
-    this.version = readAnswer(answer).version;
-    return this.version;
+    this.job.version = readAnswer(answer).version;
+    return this.job.version;
   }
 
   /** Lets time pass: lunch, a night, the weeks until a follow-up. */
@@ -72,7 +78,7 @@ interface Act {
 async function act(stage: Stage, { name, id, by, at, input }: Act): Promise<unknown> {
   const command: AnyCommand | null = findCommandByName(name);
   if (!command) throw new Error(`demo: there is no command ${name}`);
-  const result = await runAnyCommand(command, {
+  const result = await runCommand(command, {
     id: id as CommandId,
     actor: stage.actors.get(by) ?? null,
     input,

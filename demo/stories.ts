@@ -46,7 +46,8 @@ function arrive(
   { model, year, number, odometerKm, complaint, symptoms, at, by }: Arrival,
 ): Promise<JobPlayer> {
   const vehicle = makeVehicle(model, year, number, seeded(number));
-  return JobPlayer.open(stage, `story/${name}`, by ?? "Maret Sundby", at, { vehicle, odometerKm, complaint, symptoms });
+  const input = { vehicle, odometerKm, complaint, symptoms };
+  return JobPlayer.open(stage, `story/${name}`, { by: by ?? "Maret Sundby", at, input });
 }
 
 /** A filter lamp that cost a sensor before somebody squeezed the hose. */

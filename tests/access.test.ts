@@ -5,10 +5,10 @@ import { beforeAll, describe, expect, test } from "vitest";
 import { PASSPHRASE } from "@/demo/world";
 import { may } from "@/server/auth/rights";
 import { COMMANDS } from "@/server/commands/registry";
-import { Client, useApplication } from "./support/application";
+import { Client, givenApplication } from "./support/application";
 import { DEMO_TEMPLATE } from "./support/database";
 
-const application = useApplication(DEMO_TEMPLATE);
+const application = givenApplication(DEMO_TEMPLATE);
 let nobody: Client;
 let apprentice: Client;
 let desk: Client;

@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, test } from "vitest";
-import { useApplication } from "./support/application";
+import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
-import { useBrowser } from "./support/pages";
+import { givenBrowser } from "./support/pages";
 
-const application = useApplication();
-const page = useBrowser(application);
+const application = givenApplication();
+const page = givenBrowser(application);
 let browser: Browser;
 
 beforeAll(() => {
@@ -56,20 +56,20 @@ describe("an empty database", () => {
     await browser.sees("The book knows no cause yet.");
     await browser.find("//section[@aria-label='Do next']//h2[.='Take down what the vehicle shows']");
     await browser.press("Name another suspect");
-    await browser.word("Component", "wheel bearing, r", "Wheel bearing, rear");
+    await browser.word("Component", "rear wh", "Rear wheel bearing");
     await browser.pick("How it failed", "Worn out");
     await browser.press("Add the suspect");
-    await browser.find("//section[@aria-label='Suspects']//summary[contains(., 'Wheel bearing, rear: worn out')]");
+    await browser.find("//section[@aria-label='Suspects']//summary[contains(., 'Rear wheel bearing: worn out')]");
     await browser.press("Test");
     await browser.press("Record a check without a procedure");
     await browser.type("What you checked", "Turned each wheel by hand");
     await browser.type("What you saw or read", "rough at the rear left");
-    await browser.pick("What it means for", "wheel bearing, rear: worn out");
+    await browser.pick("What it means for", "rear wheel bearing: worn out");
     await browser.press("Confirms it");
     await browser.type("Minutes spent", "15");
     await browser.press("Save the check");
     await browser.find("//ol//li[contains(., 'rough at the rear left')]");
-    const odds = await browser.find("//section[@aria-label='Suspects']//summary[contains(., 'Wheel bearing')]");
+    const odds = await browser.find("//section[@aria-label='Suspects']//summary[contains(., 'wheel bearing')]");
     expect(Number(/(\d+) %/.exec(await odds.getText())?.[1])).toBeGreaterThan(85);
     expect(await browser.complaints()).toEqual([expect.stringContaining("422")]);
   });

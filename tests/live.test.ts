@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import { PASSPHRASE } from "@/demo/world";
-import { Client, useApplication } from "./support/application";
+import { Client, givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { openJobOf, signIn, useBrowser } from "./support/pages";
+import { openJobOf, signIn, givenBrowser } from "./support/pages";
 
-const application = useApplication(DEMO_TEMPLATE);
-const page = useBrowser(application);
+const application = givenApplication(DEMO_TEMPLATE);
+const page = givenBrowser(application);
 let browser: Browser;
 let colleague: Client;
 let jobId: string;

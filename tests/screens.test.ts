@@ -1,15 +1,14 @@
-import { readFileSync } from "node:fs";
+import axe from "axe-core";
 import { beforeAll, describe, expect, test } from "vitest";
-import { Application, useApplication } from "./support/application";
+import { Application, givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { createDatabase, DEMO_TEMPLATE } from "./support/database";
-import { openJobOf, signIn, useBrowser } from "./support/pages";
+import { openJobOf, signIn, givenBrowser } from "./support/pages";
 
-const application = useApplication(DEMO_TEMPLATE);
-const page = useBrowser(application);
+const application = givenApplication(DEMO_TEMPLATE);
+const page = givenBrowser(application);
 let browser: Browser;
 
-const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
 const WIDE = { width: 1280, height: 800 };
 const NARROW = { width: 390, height: 844 };
 /** Small enough for a gloved finger to miss is a defect: 44 px, less the rounding of a fraction of a pixel. */
@@ -21,7 +20,7 @@ beforeAll(() => {
 
 /** What axe finds (WCAG 2.2 A and AA, and best practice), as "rule: element". */
 async function findings(): Promise<string[]> {
-  await browser.driver.executeScript(AXE);
+  await browser.driver.executeScript(axe.source);
   const violations = await browser.driver.executeAsyncScript<{ id: string; nodes: { html: string }[] }[]>(`
     const done = arguments[arguments.length - 1];
     axe.run(document, { resultTypes: ["violations"] }).then(({ violations }) => done(violations));

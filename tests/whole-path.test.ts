@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, test } from "vitest";
-import { useApplication } from "./support/application";
+import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { signIn, useBrowser } from "./support/pages";
+import { signIn, givenBrowser } from "./support/pages";
 
-const application = useApplication(DEMO_TEMPLATE);
-const page = useBrowser(application);
+const application = givenApplication(DEMO_TEMPLATE);
+const page = givenBrowser(application);
 let browser: Browser;
 
 const IN_DIALOG = "//*[@role='dialog']";
@@ -54,7 +54,15 @@ async function startTest(title: string): Promise<void> {
   await browser.find(`${IN_DIALOG}//h2[.='${title}']`);
 }
 
-async function repair(component: string, typed: string, failure: string, cost: string, result: string): Promise<void> {
+interface Repair {
+  readonly component: string;
+  readonly typed: string;
+  readonly failure: string;
+  readonly cost: string;
+  readonly result: string;
+}
+
+async function repair({ component, typed, failure, cost, result }: Repair): Promise<void> {
   await browser.press("Part");
   await browser.word("Component", typed, component);
   await browser.pick("How it failed", failure);
@@ -108,7 +116,13 @@ describe("a job from the gate to its proof", () => {
   });
 
   test("closes the road of a part fitted in vain, and counts its minutes and cost", async () => {
-    await repair("Turbocharger vane actuator", "vane act", "Sticks", "210", "No change");
+    await repair({
+      component: "Turbocharger vane actuator",
+      typed: "vane act",
+      failure: "Sticks",
+      cost: "210",
+      result: "No change",
+    });
     await mapSays(`${ACTUATOR}: closed: repaired in vain`);
     await browser.sees("35 min in vain");
     await browser.find("//ol//li[contains(., 'vane actuator fitted')][contains(., 'in vain')]");
@@ -122,7 +136,13 @@ describe("a job from the gate to its proof", () => {
     await browser.press("Save the test");
     await browser.find("//ol//li[contains(., 'Air mass at full load')][contains(., 'fails')]");
     expect(await odds(CAUSE)).toBeGreaterThan(1.5 * before);
-    await repair("Air-mass meter", "air-m", "Reads wrong", "180", "Cured it");
+    await repair({
+      component: "Air-mass meter",
+      typed: "air-m",
+      failure: "Reads wrong",
+      cost: "180",
+      result: "Cured it",
+    });
     await browser.press("Name the cause");
     await browser.press("Save the finding");
     await prove("Repeat the same test");

@@ -1,8 +1,6 @@
 export { advise, type Advice, type Suspect } from "./advice";
 export {
   COULD_NOT_TELL,
-  EFFECTS,
-  GRADES,
   type Applies,
   type Effect,
   type EffectKind,
@@ -14,7 +12,7 @@ export {
   type Procedure,
 } from "./book";
 export type { CaseFile, FixTried, Symptom, TestDone } from "./case-file";
-export { causeKey, covers, WORKS_AS_DESIGNED, type Cause, type CauseKey } from "./cause";
+export { causeKey, type Cause, type CauseKey } from "./cause";
 export { type Count, type CountsByCause, type KnownCause, type Knowledge, type ShopRates } from "./counts";
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";

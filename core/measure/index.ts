@@ -1,5 +1,5 @@
-export { UNITS, dimensionOf, isUnit, unitsLike, type Dimension, type Unit } from "./units";
-export { convert, convertDifference, colderThanAbsoluteZero, sameDimension, type Quantity } from "./quantity";
+export { UNITS, isUnit, unitsLike, type Dimension, type Unit } from "./units";
+export { convert, colderThanAbsoluteZero, type Quantity } from "./quantity";
 export type { Instrument, JudgeContext, NominalSpec, RangeSpec, Reading, Spec, SupplySpec } from "./spec";
 export {
   judge,
@@ -10,5 +10,5 @@ export {
   type Side,
   type Verdict,
 } from "./judge";
-export { explainJudgement, formatNumber, formatQuantity, formatReading, formatSpec, unitSymbol } from "./format";
+export { explainJudgement, formatQuantity, formatReading, formatSpec, unitSymbol } from "./format";
 export { readNumber } from "./read-number";

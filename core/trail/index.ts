@@ -9,4 +9,4 @@ export {
   type Road,
   type TrailMap,
 } from "./trail-map";
-export { entryShortText, entryText, FINDING_WORDS, PART_RESULT_WORDS, PROOF_WORDS, symptomText } from "./words";
+export { entryShortText, entryText, FINDING_WORDS, PROOF_WORDS, symptomText } from "./words";

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { fullLoad } from "@/features/shared/full-load";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, OtherProblems, SelectInput, TextInput } from "@/ui/form";
@@ -27,7 +28,7 @@ export function SetUpForm() {
   const submit = async () => {
     const { shopName, timeZone, currency, ratePerHour, unitSystem, name, passphrase } = form;
     const shop = { name: shopName, timeZone, currency, ratePerHour: Number(ratePerHour.replace(",", ".")), unitSystem };
-    if (await send({ shop, name, passphrase })) window.location.assign("/");
+    if (await send({ shop, name, passphrase })) fullLoad("/");
   };
   return (
     <FrontPage

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { fullLoad } from "@/features/shared/full-load";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, TextInput } from "@/ui/form";
@@ -12,7 +13,7 @@ export function SignInForm() {
   const [name, setName] = useState("");
   const [passphrase, setPassphrase] = useState("");
   const submit = async () => {
-    if (await send({ name, passphrase })) window.location.assign("/");
+    if (await send({ name, passphrase })) fullLoad("/");
   };
   return (
     <FrontPage title="Sign in" lead="With the name your lead gave you.">

@@ -2,14 +2,14 @@
 
 import { Button } from "@/ui/button";
 import { useNotify } from "@/ui/notices";
+import { fullLoad } from "./full-load";
 
 export function SignOut() {
   const notify = useNotify();
   const leave = async () => {
     try {
       await fetch("/api/v1/session", { method: "DELETE" });
-      // A full load, so that nothing of the last person stays in the browser's memory.
-      window.location.assign("/sign-in");
+      fullLoad("/sign-in");
     } catch {
       notify("No connection: you are still signed in on this device.", true);
     }

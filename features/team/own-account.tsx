@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { fullLoad } from "@/features/shared/full-load";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
@@ -22,7 +23,7 @@ export function OwnAccount({ name, role }: { readonly name: string; readonly rol
     setPassphrase("");
   };
   const leaveEverywhere = async () => {
-    if (await leave.send({})) window.location.assign("/sign-in");
+    if (await leave.send({})) fullLoad("/sign-in");
   };
   return (
     <Section title="Your account" aside={`${name} · ${role}`}>

@@ -20,16 +20,20 @@ const PROBES = {
   "chromium-driver": () => existsSync("/usr/bin/chromedriver"),
 };
 
+/** This very machine: what it has, and how to become root on it. */
+const HERE = { has: (name) => PROBES[name](), asRoot: rootPrefix };
+
 /**
  * Installs those of Debian's packages that are missing.
  * @param {("postgresql" | "chromium" | "chromium-driver")[]} names
+ * @param {{ has: (name: string) => boolean, asRoot: () => Promise<string[] | null> }} [machine]
  * @throws {Stop} where a package is missing and may not or cannot be installed
  */
-export async function ensureDebianPackages(names) {
-  const missing = names.filter((name) => !PROBES[name]());
+export async function ensureDebianPackages(names, machine = HERE) {
+  const missing = names.filter((name) => !machine.has(name));
   if (!missing.length) return;
   const list = missing.join(" ");
-  const asRoot = await rootPrefix();
+  const asRoot = await machine.asRoot();
   if (!asRoot)
     throw new Stop(
       `Missing from this machine: ${list}. Install with "apt-get install ${list}" as root, then start again.`,
@@ -39,7 +43,7 @@ export async function ensureDebianPackages(names) {
   await finish(asRoot[0], [...asRoot.slice(1), "apt-get", "update", "-qq"], { env, quiet: true });
   const install = ["apt-get", "install", "-y", "-qq", "--no-install-recommends", ...missing];
   const { code, output } = await finish(asRoot[0], [...asRoot.slice(1), ...install], { env, quiet: true });
-  const stillMissing = missing.filter((name) => !PROBES[name]());
+  const stillMissing = missing.filter((name) => !machine.has(name));
   if (code !== 0 || stillMissing.length)
     throw new Stop(`apt-get could not install ${stillMissing.join(" ") || list}: ${lastLine(output)}`);
 }

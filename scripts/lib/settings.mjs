@@ -1,16 +1,21 @@
-import { resolve } from "node:path";
+import { dirname, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
 import { Stop } from "./say.mjs";
 
-const OLDEST_NODE_MAJOR = 20;
+/** The first with everything that the application and its tools use. */
+const OLDEST_NODE = [20, 11];
 const DEFAULT_PORT = 4310;
 
 /** The project's own folder, whichever folder the command was started from. */
-export const root = resolve(import.meta.dirname, "../..");
+// Not import.meta.dirname: an old Node.js has to get as far as being told that it is old.
+export const root = resolve(dirname(fileURLToPath(import.meta.url)), "../..");
 
-export function requireNode() {
-  const major = Number(process.versions.node.split(".")[0]);
-  if (major < OLDEST_NODE_MAJOR)
-    throw new Stop(`Dead Ends needs Node.js ${OLDEST_NODE_MAJOR} or newer; this is ${process.versions.node}.`);
+/** @throws {Stop} where the running Node.js is too old */
+export function requireNode(version = process.versions.node) {
+  const [major, minor] = version.split(".").map(Number);
+  const [oldestMajor, oldestMinor] = OLDEST_NODE;
+  if (major < oldestMajor || (major === oldestMajor && minor < oldestMinor))
+    throw new Stop(`Dead Ends needs Node.js ${OLDEST_NODE.join(".")} or newer; this is ${version}.`);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { addDays, addHours, addMinutes } from "date-fns";
 import { beforeAll, describe, expect, test } from "vitest";
 import { pool } from "@/server/db/pool";
-import { useDatabase } from "@/tests/support/database";
+import { givenDatabase } from "@/tests/support/database";
 import { done, hire, NOW, openShop, PASSPHRASE, refusalOf, send, SHOP } from "@/tests/support/workshop";
 import { issueToken } from "./issue-token";
 import { passphraseFits } from "./passphrase";
@@ -9,7 +9,7 @@ import { actorOfSession, actorOfToken, endSession, type Actor } from "./session"
 import { setUpShop } from "./set-up";
 import { signIn } from "./sign-in";
 
-useDatabase();
+givenDatabase();
 let lead: Actor;
 
 beforeAll(async () => {

@@ -5,10 +5,10 @@ import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";
 import { RESTRICT_VIOLATION, sqlStateOf } from "@/server/db/sqlstate";
 import { readTrail } from "@/server/db/trail";
-import { useDatabase } from "@/tests/support/database";
+import { givenDatabase } from "@/tests/support/database";
 import { done, hire, openShop, OpenJob, part, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
 
-useDatabase();
+givenDatabase();
 let lead: Actor;
 let technician: Actor;
 

@@ -8,11 +8,11 @@ import { inTransaction, type Db } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { FOREIGN_KEY_VIOLATION, sqlStateOf, UNIQUE_VIOLATION } from "@/server/db/sqlstate";
 import { validate } from "@/server/input";
-import type { AnyCommand, Command } from "./command";
+import type { AnyCommand } from "./command";
 import { Refused, type Refusal } from "./refusal";
 
-export type CommandResult<Answer = unknown> =
-  | { readonly ok: true; readonly answer: Answer; readonly repeated: boolean }
+export type CommandResult =
+  | { readonly ok: true; readonly answer: unknown; readonly repeated: boolean }
   | { readonly ok: false; readonly refusal: Refusal };
 
 export interface CommandRequest {
@@ -26,15 +26,7 @@ export interface CommandRequest {
  * Carries a command out: right, input, then one transaction for its row, its changes and its answer. The same id and
  * input again gives the same answer and changes nothing; the same id with another input is refused.
  */
-export async function runCommand<Input, Answer>(
-  command: Command<Input, Answer>,
-  request: CommandRequest,
-): Promise<CommandResult<Answer>> {
-  const result = await runAnyCommand(command, request);
-  return result.ok ? { ...result, answer: result.answer as Answer } : result;
-}
-
-export async function runAnyCommand(
+export async function runCommand(
   command: AnyCommand,
   { id, actor, input, now }: CommandRequest,
 ): Promise<CommandResult> {

@@ -9,11 +9,11 @@ import { closedJobIds } from "@/server/db/job-lists";
 import { findSite } from "@/server/db/sites";
 import { loadKnowledge } from "./load";
 import { rebuildKnowledge } from "./rebuild";
-import { useDatabase } from "@/tests/support/database";
+import { givenDatabase } from "@/tests/support/database";
 import { emptyCase, knowledgeOf, LARK, PACKET } from "@/tests/support/shop";
 import { openShop, OpenJob, part, stockBook } from "@/tests/support/workshop";
 
-useDatabase();
+givenDatabase();
 let lead: Actor;
 
 beforeAll(async () => {

@@ -53,7 +53,7 @@ export async function waitUntilHealthy(origin: string): Promise<void> {
 }
 
 /** Gives the tests of a file the application on a database of its own. */
-export function useApplication(template: string = EMPTY_TEMPLATE): {
+export function givenApplication(template: string = EMPTY_TEMPLATE): {
   readonly origin: string;
   readonly databaseUrl: string;
 } {

@@ -38,7 +38,7 @@ export async function createDatabase(
 }
 
 /** Gives the tests of a file one fresh database, on which the server's own modules work. */
-export function useDatabase(template: string = EMPTY_TEMPLATE): void {
+export function givenDatabase(template: string = EMPTY_TEMPLATE): void {
   let drop = async () => {};
   beforeAll(async () => {
     const database = await createDatabase(template);

@@ -3,7 +3,7 @@ import { PASSPHRASE } from "@/demo/world";
 import { Browser } from "./browser";
 
 /** Gives the tests of a file one browser at the application's address. */
-export function useBrowser(application: { readonly origin: string }): () => Browser {
+export function givenBrowser(application: { readonly origin: string }): () => Browser {
   let browser: Browser | null = null;
   beforeAll(async () => {
     browser = await Browser.open(application.origin);

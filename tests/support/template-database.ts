@@ -1,4 +1,4 @@
-import pg from "pg";
+import type pg from "pg";
 import { closePool } from "@/server/db/pool";
 import { migrate } from "@/server/db/migrate";
 import { loadDemo } from "@/demo/load";

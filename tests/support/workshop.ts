@@ -6,7 +6,7 @@ import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
 import type { Refusal } from "@/server/commands/refusal";
 import { findCommandByName } from "@/server/commands/registry";
-import { runAnyCommand, type CommandResult } from "@/server/commands/run";
+import { runCommand, type CommandResult } from "@/server/commands/run";
 import { ensureCause, insertFix, insertProcedure } from "@/server/db/book";
 import { findPersonByName, insertPerson } from "@/server/db/people";
 import { pool } from "@/server/db/pool";
@@ -52,7 +52,7 @@ export interface Sent {
 export function send(actor: Actor | null, name: string, input: unknown, sent: Sent = {}): Promise<CommandResult> {
   const command = findCommandByName(name);
   if (!command) throw new Error(`there is no command ${name}`);
-  return runAnyCommand(command, { id: (sent.id ?? randomUUID()) as CommandId, actor, input, now: sent.at ?? NOW });
+  return runCommand(command, { id: (sent.id ?? randomUUID()) as CommandId, actor, input, now: sent.at ?? NOW });
 }
 
 /** The answer of a command that has to be taken. @throws Error with the refusal */

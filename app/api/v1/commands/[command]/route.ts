@@ -2,7 +2,7 @@ import { readJson } from "@/server/api/body";
 import { problemOfRefusal, problemResponse } from "@/server/api/problem";
 import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
 import { findCommandByName } from "@/server/commands/registry";
-import { runAnyCommand } from "@/server/commands/run";
+import { runCommand } from "@/server/commands/run";
 
 /** Every write of a signed-in person or of a script. The Idempotency-Key is the command's UUID. */
 export async function POST(
@@ -19,7 +19,7 @@ export async function POST(
     if (!body.ok) return problemResponse(body.problem);
     const id = commandIdOf(request);
     if (!id.ok) return problemResponse(id.problem);
-    const result = await runAnyCommand(command, { id: id.id, actor: access.actor, input: body.value, now });
+    const result = await runCommand(command, { id: id.id, actor: access.actor, input: body.value, now });
     return result.ok ? json(result.answer) : problemResponse(problemOfRefusal(result.refusal));
   });
 }

@@ -1,0 +1,165 @@
+import type { Procedure } from "@/core/diagnosis";
+import { HOT, LIFT, FUEL } from "./cautions";
+import { q, between, atMost, atLeast, procedure } from "./draft";
+
+export const ENGINE_PROCEDURES: readonly Procedure[] = [
+  procedure({
+    key: "glow-plug-resistance",
+    title: "Glow plug resistance, each plug",
+    component: "glow-plug",
+    minutes: 12,
+    access: ["engine-cover-off", 4],
+    tools: ["multimeter"],
+    cautions: [HOT],
+    spec: between(0.4, 1.2, "ohm"),
+    outcomes: {
+      "in-spec": ["All within 0.4 to 1.2 Ω", "glow-plug/open-circuit--"],
+      open: ["One or more open circuit", "glow-plug/open-circuit++"],
+    },
+  }),
+  procedure({
+    key: "glow-feed",
+    title: "Feed at the glow plug rail while glowing",
+    component: "glow-relay",
+    minutes: 8,
+    access: ["engine-cover-off", 4],
+    tools: ["multimeter"],
+    spec: { kind: "supply", maxDrop: q(0.8, "V"), minSupply: q(11.5, "V") },
+    outcomes: {
+      "in-spec": ["Full feed reaches the rail", "glow-relay/no-signal-- glow-plug/open-circuit+"],
+      high: ["Feed missing or low", "glow-relay/no-signal++ glow-plug/open-circuit-"],
+    },
+  }),
+  procedure({
+    key: "egr-command",
+    title: "Command the recirculation valve shut and open, watch air mass",
+    component: "egr-valve",
+    minutes: 9,
+    tools: ["scan tool"],
+    spec: atMost(0.5, "g/s"),
+    outcomes: {
+      "in-spec": ["Shuts on command, flow below 0.5 g/s", "egr-valve/sticking--"],
+      high: ["Flow stays when shut", "egr-valve/sticking++"],
+    },
+  }),
+  procedure({
+    key: "boost-leak-test",
+    title: "Charge-air leak test at 1.2 bar",
+    component: "boost-hose",
+    minutes: 14,
+    access: ["intake-open", 6],
+    tools: ["leak tester"],
+    spec: atMost(0.05, "bar"),
+    outcomes: {
+      "in-spec": ["Holds: less than 0.05 bar lost in 5 min", "boost-hose/split--"],
+      high: ["Loses pressure", "boost-hose/split++"],
+    },
+  }),
+  procedure({
+    key: "vane-travel",
+    title: "Command the vane actuator over its travel",
+    component: "boost-actuator",
+    minutes: 9,
+    tools: ["scan tool"],
+    cautions: [HOT],
+    outcomes: {
+      "full-travel": ["Full travel, no hesitation", "boost-actuator/sticking-- turbocharger/sticking-"],
+      "rod-lazy": ["Short travel with the rod off as well", "boost-actuator/sticking++ turbocharger/sticking-"],
+      "rod-free": [
+        "Full travel with the rod off, sticks with it on",
+        "turbocharger/sticking++ boost-actuator/sticking-",
+      ],
+    },
+  }),
+  procedure({
+    key: "air-mass-full-load",
+    title: "Air mass at full load against the table",
+    component: "air-mass-meter",
+    minutes: 15,
+    tools: ["scan tool"],
+    spec: atLeast(88, "g/s"),
+    outcomes: {
+      "in-spec": ["At least 88 g/s", "air-mass-meter/reads-wrong--"],
+      low: ["Below the table", "air-mass-meter/reads-wrong+ boost-hose/split+"],
+    },
+  }),
+  procedure({
+    key: "boost-sensor-key-on",
+    title: "Boost sensor against barometer, engine off",
+    component: "boost-sensor",
+    minutes: 5,
+    tools: ["scan tool"],
+    spec: between(96, 104, "kPa"),
+    outcomes: {
+      "in-spec": ["Agrees within 4 kPa", "boost-sensor/reads-wrong--"],
+      "out-of-spec": ["Disagrees", "boost-sensor/reads-wrong++"],
+    },
+  }),
+  procedure({
+    key: "filter-pressure-idle",
+    title: "Filter pressure difference at idle, hoses off and on",
+    component: "filter-pressure-sensor",
+    minutes: 10,
+    access: ["undertray-off", 10],
+    tools: ["scan tool", "hand pump"],
+    cautions: [HOT, LIFT],
+    spec: between(0, 1.5, "kPa"),
+    outcomes: {
+      "in-spec": [
+        "Zero with hoses off, plausible with them on",
+        "filter-pressure-hose/split- filter-pressure-sensor/reads-wrong--",
+      ],
+      "hose-leaks": ["A hose does not hold the hand pump", "filter-pressure-hose/split++"],
+      "offset-open": ["Not zero with both hoses off", "filter-pressure-sensor/reads-wrong++"],
+    },
+  }),
+  procedure({
+    key: "soot-load",
+    title: "Soot load and pressure difference at 2500 rpm",
+    component: "particulate-filter",
+    minutes: 12,
+    tools: ["scan tool"],
+    cautions: [HOT],
+    spec: atMost(12, "kPa"),
+    outcomes: {
+      "in-spec": ["Pressure difference as it should be", "particulate-filter/blocked--"],
+      high: ["Pressure difference high", "particulate-filter/blocked++"],
+    },
+  }),
+  procedure({
+    key: "chain-correlation",
+    title: "Camshaft against crankshaft angle, hot idle",
+    component: "cam-chain",
+    minutes: 12,
+    tools: ["scan tool"],
+    outcomes: {
+      "in-step": ["Within limits", "cam-chain/stretched-- camshaft-sensor/no-signal+"],
+      late: ["Late, and more so when revved", "cam-chain/stretched++ camshaft-sensor/no-signal-"],
+    },
+  }),
+  procedure({
+    key: "filter-heater",
+    title: "Fuel filter heater draws current below 5 °C",
+    component: "fuel-filter",
+    minutes: 10,
+    tools: ["current clamp"],
+    cautions: [FUEL],
+    spec: between(8, 16, "A"),
+    outcomes: {
+      "in-spec": ["8 to 16 A", "fuel-filter/iced--"],
+      low: ["No current", "fuel-filter/iced++"],
+    },
+  }),
+  procedure({
+    key: "exhaust-smoke",
+    title: "Smoke into the exhaust, look for where it comes out",
+    component: "exhaust-flex-joint",
+    minutes: 12,
+    access: ["on-lift", 4],
+    cautions: [HOT, LIFT],
+    outcomes: {
+      flex: ["Smoke at the flex joint", "exhaust-flex-joint/cracked++"],
+      tight: ["Tight", "exhaust-flex-joint/cracked--"],
+    },
+  }),
+];

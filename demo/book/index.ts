@@ -1,0 +1,16 @@
+import type { Procedure } from "@/core/diagnosis";
+import { BODY_PROCEDURES } from "./body";
+import { CHASSIS_PROCEDURES } from "./chassis";
+import { ELECTRICS_PROCEDURES } from "./electrics";
+import { ENGINE_PROCEDURES } from "./engine";
+
+/** The demo shop's book. */
+export const PROCEDURES: readonly Procedure[] = [
+  ...ENGINE_PROCEDURES,
+  ...ELECTRICS_PROCEDURES,
+  ...CHASSIS_PROCEDURES,
+  ...BODY_PROCEDURES,
+];
+
+export { FIXES } from "./fixes";
+export { PATTERNS } from "./patterns";

@@ -1,0 +1,49 @@
+/** A demo that nobody works with: for pictures and measurements. */
+import { spawn } from "node:child_process";
+import { rmSync } from "node:fs";
+import { join } from "node:path";
+import { ensureBuild, nextProgram } from "./build.mjs";
+import { finishTypescript } from "./child.mjs";
+import { startCluster } from "./cluster.mjs";
+import { ensureDebianPackages } from "./debian.mjs";
+import { ensureModules } from "./modules.mjs";
+import { freePort, portAnswers } from "./ports.mjs";
+import { Stop } from "./say.mjs";
+import { readSettings, requireNode, root } from "./settings.mjs";
+
+/**
+ * Serves the demo from a throwaway cluster while `work` runs.
+ * @param {string[]} packages Debian's packages that the work needs beside PostgreSQL
+ * @param {(demo: { origin: string, databaseUrl: string }) => Promise<number>} work its exit code
+ */
+export async function withThrowawayDemo(packages, work) {
+  requireNode();
+  await ensureDebianPackages(["postgresql", ...packages]);
+  await ensureModules();
+  await ensureBuild();
+  const folder = join(readSettings().dataDir, "throwaway");
+  rmSync(folder, { recursive: true, force: true });
+  const cluster = await startCluster(folder, { durable: false });
+  try {
+    const databaseUrl = cluster.url("demo");
+    const { code } = await finishTypescript("scripts/prepare-database.ts", ["--demo"], { DATABASE_URL: databaseUrl });
+    if (code !== 0) throw new Stop("The demo could not be loaded: see the line above.");
+    process.exitCode = await withApplication(databaseUrl, (origin) => work({ origin, databaseUrl }));
+  } finally {
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function withApplication(databaseUrl, work) {
+  const port = await freePort();
+  const env = { ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
+  const args = [nextProgram, "start", "-H", "127.0.0.1", "-p", String(port)];
+  const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
+  try {
+    if (!(await portAnswers(port, 60_000))) throw new Stop("The application did not start.");
+    return await work(`http://127.0.0.1:${port}`);
+  } finally {
+    child.kill("SIGKILL");
+  }
+}

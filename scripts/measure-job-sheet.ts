@@ -1,0 +1,57 @@
+/** Opens every kind of job sheet again and again, one after another, and prints what the server took. */
+import { performance } from "node:perf_hooks";
+import { PASSPHRASE } from "@/demo/world";
+import { listClosedJobs, listOpenJobs } from "@/server/db/job-lists";
+import { pool } from "@/server/db/pool";
+import { firstSite } from "@/server/db/sites";
+import { loadJobSheet } from "@/server/views/job-sheet";
+import { program } from "./lib/program";
+
+const ROUNDS = 40;
+const WARM_UP = 8;
+const WANTED_MS = 150;
+
+await program(async () => {
+  const [origin] = process.argv.slice(2);
+  const site = await firstSite(pool());
+  if (!origin || !site) throw new Error("Name the address of a running demo.");
+  const open = await listOpenJobs(pool(), site.id);
+  const closed = await listClosedJobs(pool(), site.id, "", 0);
+  const ids = [...open, ...closed].slice(0, 6).map(({ id }) => id);
+  const cookie = await signedIn(origin);
+  const load = await measure(ids, async (id) => void (await loadJobSheet(site, id)));
+  const page = await measure(ids, async (id) => {
+    const response = await fetch(`${origin}/jobs/${id}`, { headers: { cookie } });
+    if (!response.ok || !(await response.text()).includes("Trail map"))
+      throw new Error(`job ${id}: ${response.status}`);
+  });
+  console.log(`${ids.length} job sheets of the demo, ${ROUNDS} times each, one after another:`);
+  console.log(`  reading and advising    ${summary(load)}`);
+  console.log(`  the whole page          ${summary(page)}   (wanted: under ${WANTED_MS} ms)`);
+});
+
+async function signedIn(origin: string): Promise<string> {
+  const response = await fetch(`${origin}/api/v1/session`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ name: "Ilka Venn", passphrase: PASSPHRASE }),
+  });
+  return response.headers.getSetCookie()[0]?.split(";")[0] ?? "";
+}
+
+/** Milliseconds of every call after the warm-up, ascending. */
+async function measure<T>(ids: readonly T[], work: (id: T) => Promise<void>): Promise<number[]> {
+  const taken: number[] = [];
+  for (let round = 0; round < ROUNDS + WARM_UP; round++)
+    for (const id of ids) {
+      const start = performance.now();
+      await work(id);
+      if (round >= WARM_UP) taken.push(performance.now() - start);
+    }
+  return taken.sort((a, b) => a - b);
+}
+
+function summary(sorted: readonly number[]): string {
+  const at = (share: number) => `${(sorted[Math.floor((sorted.length - 1) * share)] ?? 0).toFixed(0)} ms`;
+  return `median ${at(0.5)}, 95 of 100 within ${at(0.95)}, longest ${at(1)}`;
+}

@@ -1,0 +1,61 @@
+/** Signs in to a running demo and saves one picture of each main view. */
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { PASSPHRASE } from "@/demo/world";
+import { Browser } from "@/tests/support/browser";
+import { openJobOf, signIn } from "@/tests/support/pages";
+import { program } from "./lib/program";
+
+const FOLDER = "docs/screenshots";
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+type Shot = readonly [file: string, size: typeof DESK, go: (browser: Browser) => Promise<unknown>];
+
+const SHOTS: readonly Shot[] = [
+  ["floor", DESK, (browser) => browser.go("/")],
+  ["job-sheet", DESK, (browser) => openJobOf(browser, "HF 4149")],
+  ["job-sheet-phone", PHONE, (browser) => openJobOf(browser, "HF 4149")],
+  [
+    "test",
+    DESK,
+    async (browser) => {
+      await openJobOf(browser, "HF 4149");
+      await browser.press("Test");
+      await browser.type("Any test of the book", "Charge-air");
+      await browser.click("//*[@role='dialog']//button[contains(., 'Charge-air leak test')]");
+      await browser.type("Reading", "0,12");
+    },
+  ],
+  ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
+  ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
+  [
+    "open-a-job",
+    DESK,
+    async (browser) => {
+      await browser.go("/jobs/new");
+      await browser.type("Plate", "HF 41");
+      await browser.find("//*[@aria-label='Known vehicles']");
+    },
+  ],
+];
+
+await program(async () => {
+  const [origin] = process.argv.slice(2);
+  if (!origin) throw new Error("Name the address of a running demo.");
+  mkdirSync(FOLDER, { recursive: true });
+  const browser = await Browser.open(origin, DESK);
+  try {
+    await browser.go("/sign-in");
+    await browser.savePng(join(FOLDER, "sign-in.png"));
+    await signIn(browser, "Ilka Venn", PASSPHRASE);
+    for (const [file, size, go] of SHOTS) {
+      await browser.resize(size);
+      await go(browser);
+      await browser.driver.sleep(400);
+      await browser.savePng(join(FOLDER, `${file}.png`));
+    }
+  } finally {
+    await browser.close();
+  }
+});
