@@ -61,10 +61,10 @@ test("every reason is one sentence with its counts", () => {
       "boost-hose/split": [
         "- Charge-air hose fitted: repaired here without effect",
         "- seen before: cause of 1 of 5 jobs on engine D21K at 120 000 to 180 000 km",
-        "- no P0234: engine was read and holds no P0234; set in 1 of the 1 job with this cause",
-        "- low-power: shown in 0 of the 1 job with this cause",
-        "- hot: shown in 0 of the 1 job with this cause",
-        "- code P0299: shown in 0 of the 1 job with this cause",
+        "- no P0234: engine was read and holds no P0234; set in the one job with this cause",
+        "- low-power: not shown in the one job with this cause",
+        "- hot: not shown in the one job with this cause",
+        "- code P0299: not shown in the one job with this cause",
       ],
       "turbocharger/sticking": [
         "+ Vane travel: “lazy” confirms it",

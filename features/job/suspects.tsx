@@ -37,12 +37,12 @@ function Suspect({ suspect }: { readonly suspect: SuspectView }) {
     <li className="border-b border-rule">
       <details className="group">
         <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1">
-          <span className="mono w-12 shrink-0 text-right text-sm">{percentText(p)}</span>
+          <span className="mono w-14 shrink-0 text-right text-sm whitespace-nowrap">{percentText(p)}</span>
           <span className={closed ? "grow text-ink-soft line-through" : "grow font-medium"}>{name}</span>
           {closed && <span className="text-sm font-semibold text-brick">closed</span>}
           <ChevronDown aria-hidden size={18} className="shrink-0 text-ink-soft group-open:rotate-180" />
         </summary>
-        <ul className="pb-2 pl-15 text-sm">
+        <ul className="pb-2 pl-17 text-sm">
           {reasons.map((reason) => (
             <Reason key={reason.name + reason.text} reason={reason} />
           ))}

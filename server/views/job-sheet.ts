@@ -101,7 +101,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     ...{ job, vehicle, facts, minutes, words, like, deadEnds: ends, procedures: knowledge.procedures },
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
     map: trailMap(trail, facts, labels),
-    trail: entryViews(trail, labels),
+    trail: entryViews(trail, labels, facts.closed),
     advice: adviceView(advise(knowledge, file), knowledge, labels),
     colleagues: colleagues.filter(({ active }) => active),
   };
@@ -167,11 +167,11 @@ function closedText({ closedBy }: Road): string | null {
 
 const FIXED_KINDS = new Set(["opened", "closed", "reopened", "withdrawn"]);
 
-function entryViews(trail: readonly EntryWithOdds[], labels: Labels): readonly EntryView[] {
+function entryViews(trail: readonly EntryWithOdds[], labels: Labels, closed: boolean): readonly EntryView[] {
   let total = 0;
   return trail.map(({ seq, at, by, body, minutes, corrects, correctedBy }) => {
     total += minutes;
-    const canWithdraw = correctedBy === null && !FIXED_KINDS.has(body.kind);
+    const canWithdraw = !closed && correctedBy === null && !FIXED_KINDS.has(body.kind);
     const text = entryText(labels, body);
     return {
       seq,
