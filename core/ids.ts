@@ -20,6 +20,11 @@ export function asJobId(text: string): JobId | null {
   return isUuid(text) ? (text as JobId) : null;
 }
 
+/** A vehicle's id from outside, or null where the text is no UUID. */
+export function asVehicleId(text: string): VehicleId | null {
+  return isUuid(text) ? (text as VehicleId) : null;
+}
+
 /** A person's id from outside, or null where the text is no UUID. */
 export function asPersonId(text: string): PersonId | null {
   return isUuid(text) ? (text as PersonId) : null;

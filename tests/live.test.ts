@@ -29,10 +29,12 @@ async function colleagueNotes(text: string): Promise<void> {
 
 describe("two at one job", () => {
   test("a colleague's entry shows without a reload, and what is being typed stays", async () => {
-    await browser.type("Entry line: codes, minutes, or a note", "hose is dry at the");
+    await browser.type("Entry line: codes, symptoms, odometer, minutes, or a note", "hose is dry at the");
     await colleagueNotes("turbine side has cooled down");
     await browser.find("//ol//li[contains(., 'turbine side has cooled down')]");
-    expect(await browser.valueOf("Entry line: codes, minutes, or a note")).toBe("hose is dry at the");
+    expect(await browser.valueOf("Entry line: codes, symptoms, odometer, minutes, or a note")).toBe(
+      "hose is dry at the",
+    );
   });
 
   test("a dialog under way stays open over it, with what was filled in", async () => {
@@ -49,24 +51,26 @@ describe("two at one job", () => {
 
   test("a stale form says what changed, saves nothing, and saves on the second press", async () => {
     await browser.stopLiveChanges();
-    await browser.type("Entry line: codes, minutes, or a note", "mine as well 5m");
+    await browser.type("Entry line: codes, symptoms, odometer, minutes, or a note", "mine as well 5m");
     await colleagueNotes("theirs came first");
     await browser.press("Save", "//form");
     await browser.find(
       "//*[@role='alert'][contains(., 'A colleague changed this job meanwhile')]//li[contains(., 'theirs came first')]",
     );
-    expect(await browser.valueOf("Entry line: codes, minutes, or a note")).toBe("mine as well 5m");
+    expect(await browser.valueOf("Entry line: codes, symptoms, odometer, minutes, or a note")).toBe("mine as well 5m");
     await browser.find("//ol//li[contains(., 'theirs came first')]");
     await browser.press("Save", "//form");
     await browser.find("//ol//li[contains(., 'mine as well')]");
   });
 
   test("a connection that is lost keeps the form and says so; the next press saves once", async () => {
-    await browser.type("Entry line: codes, minutes, or a note", "written in the cellar");
+    await browser.type("Entry line: codes, symptoms, odometer, minutes, or a note", "written in the cellar");
     await browser.offline(true);
     await browser.press("Save", "//form");
     await browser.find("//*[@role='alert'][contains(., 'No connection to the shop')]");
-    expect(await browser.valueOf("Entry line: codes, minutes, or a note")).toBe("written in the cellar");
+    expect(await browser.valueOf("Entry line: codes, symptoms, odometer, minutes, or a note")).toBe(
+      "written in the cellar",
+    );
     await browser.offline(false);
     await browser.press("Save", "//form");
     await browser.find("//ol//li[contains(., 'written in the cellar')]");

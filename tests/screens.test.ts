@@ -89,12 +89,15 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/jobs/closed", "Closed jobs"],
       ["/jobs/closed?search=nothing-like-it", "Closed jobs"],
       ["/team", "Team"],
+      ["/makers", "Maker codes"],
       ["/jobs/new", "Open a job"],
     ] as const) {
       await browser.go(path);
       await browser.find(`//h1[.='${heading}']`);
       await look(path);
     }
+    await browser.type("VIN", "U9TPKZ1DXHH100307");
+    await browser.find("//*[@aria-label='Likely readings']");
     await browser.press("Add a code");
     await browser.word("Symptom", "hum", "Hum that follows road speed");
     await look("intake, filled in");
@@ -107,6 +110,10 @@ describe("every screen is accessible, fits and works without complaint, at both 
   test("job sheets: under way, waiting for proof, closed, not solved", async () => {
     await openJobOf(browser, "HF 4149");
     await look("job under way");
+    await browser.click("//h1//a");
+    await browser.find("//h2[.='Parts fitted here']");
+    await look("vehicle");
+    await openJobOf(browser, "HF 4149");
     await browser.driver.executeScript("document.querySelectorAll('summary').forEach((summary) => summary.click())");
     await look("job with every reason open");
     await openJobOf(browser, "HF 4156");
@@ -118,7 +125,10 @@ describe("every screen is accessible, fits and works without complaint, at both 
   });
 
   test("every dialog of the job sheet", async () => {
-    const dialogs = ["Symptoms", "Scan", "Test", "Part", "Cause", "Hand over", "Name another suspect", "Start"];
+    const dialogs = [
+      ...["Symptoms", "Confirm", "Scan", "Clear", "Test", "Part", "Cause", "Hand over"],
+      ...["What the line understands", "Name another suspect", "Start"],
+    ];
     await openJobOf(browser, "HF 4149");
     for (const name of dialogs) {
       await browser.press(name, "//main");

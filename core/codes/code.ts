@@ -9,6 +9,15 @@ export interface FaultCode {
   readonly status: CodeStatus;
 }
 
+/** When a code came back after it was cleared; `not`: it stayed away, so far. */
+export const CODE_RETURNS = ["at-once", "key-cycle", "drive", "not"] as const;
+export type CodeReturn = (typeof CODE_RETURNS)[number];
+
+/** A code on a job, with what became of it after clearing; null where nobody cleared it. */
+export interface SeenCode extends FaultCode {
+  readonly returned?: CodeReturn | null;
+}
+
 const CODE = /^[PCBU][0-3][0-9A-F]{3}$/;
 
 /** A code as written by people ("p0340", "P 0340") in its one form, or null where it is none (SAE J2012, section 3). */

@@ -1,1 +1,12 @@
-export { CODE_STATUSES, codeFamily, homeModule, isCodeStatus, readCode, type CodeStatus, type FaultCode } from "./code";
+export {
+  CODE_RETURNS,
+  CODE_STATUSES,
+  codeFamily,
+  homeModule,
+  isCodeStatus,
+  readCode,
+  type CodeReturn,
+  type CodeStatus,
+  type FaultCode,
+  type SeenCode,
+} from "./code";

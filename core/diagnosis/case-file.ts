@@ -1,10 +1,12 @@
-import type { FaultCode } from "@/core/codes";
+import type { SeenCode } from "@/core/codes";
 import type { Vehicle } from "@/core/vehicle";
 import type { Effect } from "./book";
 
 export interface Symptom {
   readonly key: string;
   readonly conditions: readonly string[];
+  /** Conditions that were asked for and do not hold. */
+  readonly denied?: readonly string[];
 }
 
 /** A test as far as the odds need it. A check without a procedure carries its own effects. */
@@ -27,7 +29,7 @@ export interface CaseFile {
   readonly vehicle: Vehicle;
   readonly odometerKm: number | null;
   readonly symptoms: readonly Symptom[];
-  readonly codes: readonly FaultCode[];
+  readonly codes: readonly SeenCode[];
   /** A code's absence counts only where its module was read. */
   readonly modulesScanned: readonly string[];
   readonly tests: readonly TestDone[];

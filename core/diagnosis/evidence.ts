@@ -8,6 +8,7 @@ import type { FixTried } from "./case-file";
 export type EvidenceSource =
   | { readonly kind: "prior"; readonly reason: PriorReason }
   | { readonly kind: "feature"; readonly feature: PresentFeature; readonly seen: number; readonly of: number }
+  | { readonly kind: "denied"; readonly condition: string; readonly seen: number; readonly of: number }
   | {
       readonly kind: "absent-code";
       readonly code: string;

@@ -5,8 +5,16 @@ import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
 import { countsIn, type CountsByCause, type Knowledge } from "./counts";
 import type { Evidence, Reason } from "./evidence";
-import { codeFeature, presentFeatures, scanFeature, symptomFeature, type PresentFeature } from "./features";
-import { pooledRates } from "./pooled-rates";
+import {
+  codeFeature,
+  conditionFeature,
+  deniedConditions,
+  presentFeatures,
+  scanFeature,
+  symptomFeature,
+  type PresentFeature,
+} from "./features";
+import { pooledRates, type Rates } from "./pooled-rates";
 import { PATTERN_JOBS } from "./prior";
 
 /**
@@ -40,10 +48,35 @@ function oneFeature(knowledge: Knowledge, file: CaseFile, feature: PresentFeatur
   for (const cause of knowledge.causes) {
     const { rate, own, of } = rates.of(cause);
     const source = { kind: "feature", feature, seen: own.jobs, of: of.jobs } as const;
-    reasons.set(cause.key, { source, weight: TEMPER * strength * Math.log(rate / rates.base) });
+    reasons.set(cause.key, { source, weight: strength * presenceWeight(rate, rates.base) });
   }
   return { reasons, unknown: 0 };
 }
+
+/** What it says about every cause that a condition does not hold. */
+export function deniedEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
+  return deniedConditions(file.symptoms).map((condition) => {
+    const rates = conditionRates(knowledge, condition);
+    const reasons = new Map<CauseKey, Reason>();
+    for (const cause of knowledge.causes) {
+      const { rate, own, of } = rates.of(cause);
+      const source = { kind: "denied", condition, seen: own.jobs, of: of.jobs } as const;
+      reasons.set(cause.key, { source, weight: absenceWeight(rate, rates.base) });
+    }
+    return { reasons, unknown: 0 };
+  });
+}
+
+/** How often a condition is told with each cause. */
+export function conditionRates(knowledge: Knowledge, condition: string): Rates {
+  const seen = countsIn(knowledge.features, conditionFeature(condition));
+  return pooledRates(knowledge.causes, { seen, jobs: countsIn(knowledge.groups, ALL_VEHICLES) });
+}
+
+/** Nats by which a thing that is there speaks for a cause that shows it at `rate`. */
+export const presenceWeight = (rate: number, base: number) => TEMPER * Math.log(rate / base);
+/** Nats by which a thing that is not there speaks for a cause that shows it at `rate`. */
+export const absenceWeight = (rate: number, base: number) => TEMPER * Math.log((1 - rate) / (1 - base));
 
 /** Codes that a cause usually sets and that a module which was read does not hold. */
 export function absenceEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
@@ -68,7 +101,7 @@ function oneAbsence(
   const reasons = new Map<CauseKey, Reason>();
   for (const cause of knowledge.causes) {
     const { rate, own, of } = rates.of(cause);
-    const weight = TEMPER * Math.log((1 - rate) / (1 - rates.base));
+    const weight = absenceWeight(rate, rates.base);
     const seen = Math.min(own.jobs, of.jobs);
     reasons.set(cause.key, { source: { kind: "absent-code", code, module, seen, of: of.jobs }, weight });
   }

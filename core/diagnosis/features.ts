@@ -1,4 +1,4 @@
-import { homeModule, type CodeStatus, type FaultCode } from "@/core/codes";
+import { homeModule, type CodeReturn, type CodeStatus, type FaultCode, type SeenCode } from "@/core/codes";
 import type { Symptom } from "./case-file";
 
 /** One thing that was or was not there: what counters count by cause. */
@@ -10,6 +10,9 @@ export interface Feature {
 
 /** How firmly a status speaks, as a power of the code's likelihood ratio. */
 const STATUS_STRENGTH: Record<CodeStatus, number> = { stored: 1, permanent: 1, pending: 0.7, history: 0.4 };
+
+/** What clearing told of a code, as a factor on that power: what is back at once is there now, what stays away may be old. */
+const RETURN_STRENGTH: Record<CodeReturn, number> = { "at-once": 1.2, "key-cycle": 1.1, drive: 1, not: 0.4 };
 
 /** A feature that is present in a case, with what it is called and how firmly it speaks. */
 export interface PresentFeature extends Feature {
@@ -41,7 +44,7 @@ export function moduleOf(code: FaultCode): string {
 }
 
 /** What symptoms and codes a job shows, each once. */
-export function presentFeatures(symptoms: readonly Symptom[], codes: readonly FaultCode[]): readonly PresentFeature[] {
+export function presentFeatures(symptoms: readonly Symptom[], codes: readonly SeenCode[]): readonly PresentFeature[] {
   const found = new Map<string, PresentFeature>();
   const add = (feature: PresentFeature) => {
     const before = found.get(feature.key);
@@ -53,8 +56,14 @@ export function presentFeatures(symptoms: readonly Symptom[], codes: readonly Fa
       add({ key: conditionFeature(condition), module: "", kind: "condition", subject: condition, strength: 1 });
   }
   for (const code of codes) {
-    const strength = STATUS_STRENGTH[code.status];
+    const strength = STATUS_STRENGTH[code.status] * (code.returned ? RETURN_STRENGTH[code.returned] : 1);
     add({ key: codeFeature(code.code), module: moduleOf(code), kind: "code", subject: code.code, strength });
   }
   return [...found.values()];
+}
+
+/** Conditions that were asked for and do not hold, each once; one that also holds for another symptom is left out. */
+export function deniedConditions(symptoms: readonly Symptom[]): readonly string[] {
+  const held = new Set(symptoms.flatMap(({ conditions }) => conditions));
+  return [...new Set(symptoms.flatMap(({ denied = [] }) => denied))].filter((condition) => !held.has(condition));
 }

@@ -3,7 +3,7 @@ import type { CaseFile, FixTried, TestDone } from "./case-file";
 import { covers, type CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
 import type { Evidence, Reason } from "./evidence";
-import { absenceEvidence, featureEvidence } from "./feature-evidence";
+import { absenceEvidence, deniedEvidence, featureEvidence } from "./feature-evidence";
 import { DECLARED_RATIO, effectOn, outcomeModel } from "./outcome-model";
 
 /**
@@ -16,6 +16,7 @@ const REPAIR_RATIO: Record<FixTried["result"], number> = { "no-change": 0.03, pa
 export function evidenceOf(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
   return [
     ...featureEvidence(knowledge, file),
+    ...deniedEvidence(knowledge, file),
     ...absenceEvidence(knowledge, file),
     ...file.tests.flatMap((test) => testEvidence(knowledge, test)),
     ...file.fixesTried.map((tried) => repairEvidence(knowledge, tried)),

@@ -31,6 +31,8 @@ export function evidenceName(labels: Labels, source: EvidenceSource): string {
       return "seen before";
     case "feature":
       return featureName(labels, source.feature.kind, source.feature.subject);
+    case "denied":
+      return `not: ${lowerFirst(labels.condition(source.condition))}`;
     case "absent-code":
       return `no ${source.code}`;
     case "test":
@@ -54,6 +56,8 @@ export function reasonText(labels: Labels, { source, weight }: Reason): string {
       return priorText(source.reason);
     case "feature":
       return countText(source.seen, source.of, "shown in", weight);
+    case "denied":
+      return countText(source.seen, source.of, "told in", weight);
     case "absent-code":
       return `${source.module} was read and holds no ${source.code}; ${countText(source.seen, source.of, "set in", weight)}`;
     case "test":

@@ -1,4 +1,13 @@
 export {
+  CONFIRMATIONS,
+  MODULE_STATES,
+  type Confirmation,
+  type ConfirmationResult,
+  type ModuleCoverage,
+  type ModuleState,
+  type Watch,
+} from "./confirmation";
+export {
   FINDINGS,
   PART_RESULTS,
   PART_SOURCES,

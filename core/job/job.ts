@@ -1,9 +1,10 @@
-import type { FaultCode } from "@/core/codes";
+import type { SeenCode } from "@/core/codes";
 import type { CaseFile, Symptom, TestDone } from "@/core/diagnosis/case-file";
 import type { Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
 import type { Proof } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
+import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
 
 export const PART_RESULTS = ["fixed", "partly", "no-change"] as const;
 export type PartResult = (typeof PART_RESULTS)[number];
@@ -48,8 +49,15 @@ export interface JobFacts {
   readonly vehicle: Vehicle;
   readonly odometerKm: number | null;
   readonly symptoms: readonly Symptom[];
-  readonly codes: readonly FaultCode[];
+  readonly codes: readonly SeenCode[];
+  /** Modules that were read. */
   readonly modulesScanned: readonly string[];
+  /** Every module that was asked, and how it answered. */
+  readonly coverage: readonly ModuleCoverage[];
+  /** The last word on whether the complaint shows itself; null where nobody tried. */
+  readonly confirmation: Confirmation | null;
+  /** The plan for catching it, if there is one. */
+  readonly watch: Watch | null;
   readonly tests: readonly TestRun[];
   readonly parts: readonly PartFitted[];
   readonly proof: readonly ProofDone[];

@@ -6,12 +6,13 @@ export type Need =
   | { readonly kind: "test" }
   | { readonly kind: "part-result"; readonly seq: number; readonly component: string }
   | { readonly kind: "proof"; readonly missing: readonly ProofStep[] }
-  | { readonly kind: "decision"; readonly about: "came-back" | "cause" | "close" }
+  | { readonly kind: "watch"; readonly until: string }
+  | { readonly kind: "decision"; readonly about: "came-back" | "cause" | "close" | "catch" }
   | { readonly kind: "nothing" };
 
 /**
  * Reads from the facts what a job needs.
- * A part that was not tried yet comes first; before a cure the next test; after it proof; with proof the decision to close.
+ * A part that was not tried yet comes first; before a cure the next test, or a plan to catch what does not show itself; after it proof; with proof the decision to close.
  * A closed job whose fault came back needs the decision to open it again.
  */
 export function needOf(job: JobFacts): Need {
@@ -19,10 +20,16 @@ export function needOf(job: JobFacts): Need {
   const untried = job.parts.find(({ result }) => result === null);
   if (untried) return { kind: "part-result", seq: untried.seq, component: untried.component };
   if (job.finding && job.finding.result !== "root-cause") return { kind: "decision", about: "close" };
-  if (!curePart(job) && (job.finding === null || cameBack(job))) return { kind: "test" };
+  if (!curePart(job) && (job.finding === null || cameBack(job))) return catching(job) ?? { kind: "test" };
   if (job.finding === null) return { kind: "decision", about: "cause" };
   const missing = missingProof(job);
   return missing.length ? { kind: "proof", missing } : { kind: "decision", about: "close" };
+}
+
+/** What could not be reproduced is watched for, before anything is fitted on suspicion. */
+function catching({ confirmation, watch }: JobFacts): Need | null {
+  if (confirmation?.result !== "not-reproduced") return null;
+  return watch ? { kind: "watch", until: watch.until } : { kind: "decision", about: "catch" };
 }
 
 /** The steps of proof before hand-over that this job still lacks. */

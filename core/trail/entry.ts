@@ -1,16 +1,26 @@
-import type { FaultCode } from "@/core/codes";
+import type { CodeReturn, FaultCode } from "@/core/codes";
 import type { Effect, Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
 import type { Symptom } from "@/core/diagnosis/case-file";
-import type { Finding, PartResult, PartSource } from "@/core/job";
+import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/core/job";
 import type { Reading, Verdict } from "@/core/measure";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
 /** What an entry of the trail says, by its kind. Written once and never changed; a correction is a new entry. */
 export type EntryBody =
-  | { readonly kind: "opened"; readonly complaint: string; readonly odometerKm: number | null }
+  | {
+      readonly kind: "opened";
+      readonly complaint: string;
+      readonly odometerKm: number | null;
+      /** Why the odometer reads less than before, where it does. */
+      readonly odometerReason: string | null;
+    }
   | { readonly kind: "symptoms"; readonly symptoms: readonly Symptom[] }
-  | { readonly kind: "scan"; readonly codes: readonly FaultCode[]; readonly modulesRead: readonly string[] }
+  | ScanBody
+  | { readonly kind: "cleared"; readonly returns: readonly ReturnedCode[] }
+  | ({ readonly kind: "confirmed"; readonly note: string } & Confirmation)
+  | ({ readonly kind: "watch" } & Watch)
+  | { readonly kind: "odometer"; readonly odometerKm: number; readonly reason: string }
   | TestBody
   | PartBody
   | { readonly kind: "part-result"; readonly partSeq: number; readonly component: string; readonly result: PartResult }
@@ -22,6 +32,23 @@ export type EntryBody =
   | { readonly kind: "withdrawn"; readonly reason: string }
   | { readonly kind: "closed"; readonly rung: number; readonly reason: string }
   | { readonly kind: "reopened"; readonly reason: string };
+
+export interface ScanBody {
+  readonly kind: "scan";
+  readonly codes: readonly FaultCode[];
+  readonly modulesRead: readonly string[];
+  /** Asked, and did not answer. */
+  readonly modulesSilent: readonly string[];
+  /** Known to be there, and not to be read with this tool. */
+  readonly modulesUnreadable: readonly string[];
+}
+
+/** What became of a code after clearing. */
+export interface ReturnedCode {
+  readonly code: string;
+  readonly module: string | null;
+  readonly returned: CodeReturn;
+}
 
 export interface TestReading {
   readonly label: string;

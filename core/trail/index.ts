@@ -1,4 +1,13 @@
-export type { EntryBody, EntryKind, PartBody, TestBody, TestReading, TrailEntry } from "./entry";
+export type {
+  EntryBody,
+  EntryKind,
+  PartBody,
+  ReturnedCode,
+  ScanBody,
+  TestBody,
+  TestReading,
+  TrailEntry,
+} from "./entry";
 export { recordOdds, type NextRecord, type OddsRecord } from "./odds-record";
 export {
   layOutTrailMap,
@@ -9,4 +18,13 @@ export {
   type Road,
   type TrailMap,
 } from "./trail-map";
-export { entryShortText, entryText, FINDING_WORDS, PROOF_WORDS, symptomText } from "./words";
+export {
+  CONFIRMATION_WORDS,
+  entryShortText,
+  entryText,
+  FINDING_WORDS,
+  PART_RESULT_WORDS,
+  PROOF_WORDS,
+  RETURN_WORDS,
+  symptomText,
+} from "./words";

@@ -1,19 +1,28 @@
 import { exhaustive } from "@/core/exhaustive";
 import { causeName, lowerFirst, type Labels, type Symptom } from "@/core/diagnosis";
-import type { PartResult } from "@/core/job";
+import type { CodeReturn } from "@/core/codes";
+import type { ConfirmationResult, PartResult } from "@/core/job";
 import { formatReading } from "@/core/measure";
 import type { ProofStep } from "@/core/proof";
-import type { EntryBody, PartBody, TestBody } from "./entry";
+import type { EntryBody, PartBody, ReturnedCode, ScanBody, TestBody } from "./entry";
 
 /** One line that says what an entry recorded, in a colleague's voice. */
 export function entryText(labels: Labels, body: EntryBody): string {
   switch (body.kind) {
     case "opened":
-      return "Came in";
+      return `Came in${note(body.odometerReason ? `odometer: ${body.odometerReason}` : "")}`;
     case "symptoms":
       return body.symptoms.map((symptom) => symptomText(labels, symptom)).join("; ");
     case "scan":
       return scanText(body);
+    case "cleared":
+      return clearedText(body.returns);
+    case "confirmed":
+      return confirmedText(labels, body);
+    case "watch":
+      return `To be caught: ${body.what}; ${body.who} until ${body.until}`;
+    case "odometer":
+      return `Odometer ${body.odometerKm} km${note(body.reason)}`;
     case "test":
       return testText(body);
     case "part":
@@ -66,6 +75,10 @@ export function entryShortText(labels: Labels, body: EntryBody): string {
       return body.result === "root-cause" ? "cause named" : lowerFirst(FINDING_WORDS[body.result]);
     default:
       return {
+        cleared: "cleared",
+        confirmed: "confirmed",
+        watch: "to be caught",
+        odometer: "odometer",
         suspect: "suspected",
         handed: "handed on",
         note: "note",
@@ -107,16 +120,50 @@ function note(text: string): string {
   return text ? `; ${text}` : "";
 }
 
-export function symptomText(labels: Labels, { key, conditions }: Symptom): string {
-  const words = conditions.map((condition) => lowerFirst(labels.condition(condition)));
+export function symptomText(labels: Labels, { key, conditions, denied = [] }: Symptom): string {
+  const words = [
+    ...conditions.map((condition) => lowerFirst(labels.condition(condition))),
+    ...denied.map((condition) => `not ${lowerFirst(labels.condition(condition))}`),
+  ];
   return [labels.symptom(key), ...(words.length ? [words.join(", ")] : [])].join(": ");
 }
 
-function scanText({ codes, modulesRead }: Extract<EntryBody, { kind: "scan" }>): string {
+function scanText({ codes, modulesRead, modulesSilent, modulesUnreadable }: ScanBody): string {
   const found = codes.map(({ code, status, module }) => `${code} ${status}${module ? ` (${module})` : ""}`).join(", ");
-  const read = modulesRead.length ? `read: ${modulesRead.join(", ")}` : "";
-  return [found || "No codes", read].filter(Boolean).join("; ");
+  const parts = [
+    found || "No codes",
+    ...(modulesRead.length ? [`read: ${modulesRead.join(", ")}`] : []),
+    ...(modulesSilent.length ? [`no answer: ${modulesSilent.join(", ")}`] : []),
+    ...(modulesUnreadable.length ? [`not readable with this tool: ${modulesUnreadable.join(", ")}`] : []),
+  ];
+  return parts.join("; ");
 }
+
+export const RETURN_WORDS: Record<CodeReturn, string> = {
+  "at-once": "back at once",
+  "key-cycle": "back after a key cycle",
+  drive: "back after a drive",
+  not: "stays away",
+};
+
+function clearedText(returns: readonly ReturnedCode[]): string {
+  const words = returns.map(({ code, returned }) => `${code} ${RETURN_WORDS[returned]}`);
+  return words.length ? `Codes cleared: ${words.join(", ")}` : "Codes cleared";
+}
+
+export const CONFIRMATION_WORDS: Record<ConfirmationResult, string> = {
+  reproduced: "Reproduced",
+  sometimes: "Shows only sometimes",
+  "not-reproduced": "Not reproduced",
+};
+
+function confirmedText(labels: Labels, { result, times, tries, conditions, note: added }: Confirmed): string {
+  const counted = times !== null && tries !== null ? `, ${times} of ${tries} tries` : "";
+  const under = conditions.map((condition) => lowerFirst(labels.condition(condition))).join(", ");
+  return `${CONFIRMATION_WORDS[result]}${counted}${under ? `: ${under}` : ""}${note(added)}`;
+}
+
+type Confirmed = Extract<EntryBody, { kind: "confirmed" }>;
 
 function testText({ title, readings, outcomeLabel, verdict, verdictText, note: added }: TestBody): string {
   // A clear verdict is shown as a mark; only one that leaves doubt needs its sentence here.

@@ -10,6 +10,8 @@ const VALUES: Record<string, number> = {
   ...Object.fromEntries([..."STUVWXYZ"].map((letter, index) => [letter, index + 2])),
 };
 
+export const VIN_LENGTH = 17;
+
 const WEIGHTS = [8, 7, 6, 5, 4, 3, 2, 10, 0, 9, 8, 7, 6, 5, 4, 3, 2] as const;
 
 /**
@@ -19,7 +21,7 @@ const WEIGHTS = [8, 7, 6, 5, 4, 3, 2, 10, 0, 9, 8, 7, 6, 5, 4, 3, 2] as const;
  * @example vinCheckDigit("11111111111111111") // "1"
  */
 export function vinCheckDigit(vin: string): string | null {
-  if (vin.length !== WEIGHTS.length) return null;
+  if (vin.length !== VIN_LENGTH) return null;
   let sum = 0;
   for (const [index, weight] of WEIGHTS.entries()) {
     const value = VALUES[vin.charAt(index)];

@@ -20,6 +20,7 @@ const GROUPS: readonly { readonly needs: readonly Need["kind"][]; readonly title
   { needs: ["part-result"], title: "Part is in, try it", aside: "say what came of it" },
   { needs: ["proof"], title: "Needs proof", aside: "repaired, not yet believed" },
   { needs: ["decision"], title: "Needs a decision", aside: "name the cause, close" },
+  { needs: ["watch"], title: "Being watched", aside: "did not show itself" },
   { needs: ["test", "nothing"], title: "Needs a test", aside: "the next step and its minutes" },
 ];
 

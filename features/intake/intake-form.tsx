@@ -48,7 +48,15 @@ export function IntakeForm({ words, choices, units }: IntakeFormProps) {
       <h1 className="mb-4 text-xl">Open a job</h1>
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-7">
         <Section title="Vehicle">
-          <VehicleFields value={vehicle} onChange={setVehicle} choices={choices} units={units} />
+          <VehicleFields
+            value={vehicle}
+            onChange={setVehicle}
+            choices={choices}
+            units={units}
+            runsBackwards={problems.some(
+              ({ path, message: why }) => path === "odometerKm" && why.includes("backwards"),
+            )}
+          />
         </Section>
         <Section title="Complaint">
           <div className="flex flex-col gap-4 pt-3">
@@ -76,7 +84,7 @@ export function IntakeForm({ words, choices, units }: IntakeFormProps) {
           </div>
         </Section>
         <CommandMessage message={message} />
-        <OtherProblems known={["vehicle", "odometerKm", "complaint", "codes"]} />
+        <OtherProblems known={["vehicle", "odometerKm", "odometerReason", "complaint", "codes"]} />
         <div className="sticky bottom-0 border-t-2 border-ink bg-paper py-3">
           <Button type="submit" look="main" busy={busy} className="w-full sm:w-auto">
             Open the job

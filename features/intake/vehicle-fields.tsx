@@ -5,6 +5,8 @@ import { odometerText, type UnitSystem } from "@/features/shared/format";
 import type { VariantChoices } from "@/server/db/vehicles";
 import { Field, TextInput } from "@/ui/form";
 import { useKnownVehicles } from "./use-known-vehicles";
+import { useVin } from "./use-vin";
+import { VinCheck } from "./vin-check";
 
 /** A vehicle while it is typed. */
 export interface VehicleDraft {
@@ -18,24 +20,29 @@ export interface VehicleDraft {
   readonly drive: string;
   readonly market: string;
   readonly odometer: string;
+  /** Why it reads less than before. */
+  readonly odometerReason: string;
 }
 
 export const NO_VEHICLE: VehicleDraft = {
   ...{ plate: "", vin: "", make: "", model: "", year: "", engine: "" },
-  ...{ transmission: "", drive: "", market: "", odometer: "" },
+  ...{ transmission: "", drive: "", market: "", odometer: "", odometerReason: "" },
 };
 
 /** What the server takes: numbers where they are numbers, kilometres whatever the dial shows. */
-export function vehicleInput({ odometer, ...vehicle }: VehicleDraft, units: UnitSystem): object {
+export function vehicleInput({ odometer, odometerReason, ...vehicle }: VehicleDraft, units: UnitSystem): object {
   const read = readNumber(odometer);
   const km = read === null ? null : convert({ value: read, unit: units === "imperial" ? "mi" : "km" }, "km").value;
   return {
     vehicle: { ...vehicle, year: readNumber(vehicle.year) ?? vehicle.year },
     odometerKm: odometer.trim() ? (km === null ? odometer : Math.round(km)) : null,
+    odometerReason,
   };
 }
 
 interface VehicleFieldsProps {
+  /** The server found that the odometer reads less than on an earlier job. */
+  readonly runsBackwards: boolean;
   readonly value: VehicleDraft;
   readonly onChange: (value: VehicleDraft) => void;
   readonly choices: VariantChoices;
@@ -43,8 +50,9 @@ interface VehicleFieldsProps {
 }
 
 /** Plate or VIN first: a vehicle that the shop knows fills in the rest. */
-export function VehicleFields({ value, onChange, choices, units }: VehicleFieldsProps) {
+export function VehicleFields({ value, onChange, choices, units, runsBackwards }: VehicleFieldsProps) {
   const known = useKnownVehicles(value.plate || value.vin);
+  const reading = useVin(value.vin);
   const bind = (field: keyof VehicleDraft) => ({
     value: value[field],
     onChange: (event: { target: { value: string } }) => onChange({ ...value, [field]: event.target.value }),
@@ -56,8 +64,16 @@ export function VehicleFields({ value, onChange, choices, units }: VehicleFields
         <TextInput {...bind("plate")} className="mono uppercase" autoFocus />
       </Field>
       <Field name="vehicle.vin" label="VIN" className="col-span-2">
-        <TextInput {...bind("vin")} className="mono uppercase" maxLength={20} />
+        <TextInput {...bind("vin")} className="mono uppercase" maxLength={30} />
       </Field>
+      {reading && (
+        <VinCheck
+          reading={reading}
+          make={value.make}
+          year={value.year}
+          onTake={(change) => onChange({ ...value, ...change })}
+        />
+      )}
       {known.length > 0 && !alreadyTaken && (
         <div className="col-span-full" role="group" aria-label="Known vehicles">
           <p className="text-sm text-ink-soft">Known to the shop:</p>
@@ -101,6 +117,16 @@ export function VehicleFields({ value, onChange, choices, units }: VehicleFields
       <Field name="odometerKm" label={`Odometer, ${units === "imperial" ? "miles" : "km"}`}>
         <TextInput {...bind("odometer")} inputMode="numeric" className="mono" />
       </Field>
+      {(value.odometerReason !== "" || runsBackwards) && (
+        <Field
+          name="odometerReason"
+          label="Why it reads less than before"
+          hint="a new instrument cluster, a misread digit then"
+          className="col-span-full"
+        >
+          <TextInput {...bind("odometerReason")} />
+        </Field>
+      )}
       <Suggestions id="makes" words={choices.makes} />
       <Suggestions id="models" words={choices.models} />
       <Suggestions id="engines" words={choices.engines} />

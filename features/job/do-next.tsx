@@ -21,6 +21,7 @@ export function DoNext() {
       {need.kind === "test" && <NextAction />}
       {need.kind === "part-result" && <TryPart partSeq={need.seq} />}
       {need.kind === "proof" && <NextProof missing={need.missing} />}
+      {need.kind === "watch" && <Watched until={need.until} />}
       {need.kind === "decision" && <Decision about={need.about} />}
     </section>
   );
@@ -148,8 +149,33 @@ function NextProof({ missing }: { readonly missing: readonly ProofStep[] }) {
   );
 }
 
-function Decision({ about }: { readonly about: "came-back" | "cause" | "close" }) {
+function Watched({ until }: { readonly until: string }) {
+  const { watch } = useJobPage().sheet.facts;
+  return (
+    <Block title="Being watched for">
+      <p>
+        {watch?.what} {watch?.who} watches; we ask again on {until}. Has it shown itself?
+      </p>
+      <Actions
+        first={{ label: "Say whether it shows", dialog: { kind: "confirm" } }}
+        second={{ label: "Test all the same", dialog: { kind: "other-ways" } }}
+      />
+    </Block>
+  );
+}
+
+function Decision({ about }: { readonly about: "came-back" | "cause" | "close" | "catch" }) {
   const mayClose = useMay("job.close");
+  if (about === "catch")
+    return (
+      <Block title="Plan how to catch it">
+        <p>It was not reproduced: what to watch for, who does it, until when. A part fitted now would be a guess.</p>
+        <Actions
+          first={{ label: "Plan it", dialog: { kind: "watch" } }}
+          second={{ label: "Test all the same", dialog: { kind: "other-ways" } }}
+        />
+      </Block>
+    );
   if (about === "cause")
     return (
       <Block title="Name the cause">

@@ -1,66 +1,84 @@
 "use client";
 
-import { useState } from "react";
-import { readEntryLine, type EntryLine } from "@/core/entry-line";
+import { useState, type KeyboardEvent } from "react";
+import { completeLine, readEntryLine, type EntryLine } from "@/core/entry-line";
 import { CommandMessage } from "@/features/shared/command-message";
 import { Button } from "@/ui/button";
 import { useJobPage, useMay, type JobDialog } from "./job-context";
+import { entriesOf, understood } from "./line-entries";
 import { useJobCommand } from "./use-job-command";
 
 const FORMS: readonly { readonly label: string; readonly dialog: JobDialog }[] = [
   { label: "Symptoms", dialog: { kind: "symptoms" } },
+  { label: "Confirm", dialog: { kind: "confirm" } },
   { label: "Scan", dialog: { kind: "scan" } },
+  { label: "Clear", dialog: { kind: "clear" } },
   { label: "Test", dialog: { kind: "other-ways" } },
   { label: "Part", dialog: { kind: "part", cause: null } },
   { label: "Cause", dialog: { kind: "finding" } },
   { label: "Hand over", dialog: { kind: "hand-over" } },
 ];
+/** What the desk may fill in: what customers tell. */
+const DESK_FORMS = new Set(["Symptoms", "Hand over"]);
 
-/** Always in reach: one line that understands codes and minutes, shown before it is saved; all else becomes a note. */
+/** Always in reach: one line that says what it understood before it is saved; what it does not understand is a note. */
 export function EntryLineBar() {
   const mayRecord = useMay("job.record");
-  const { open } = useJobPage();
+  const { open, sheet } = useJobPage();
   const [text, setText] = useState("");
-  const scan = useJobCommand("record-scan", "Codes saved");
-  const note = useJobCommand("record-note", "Note saved");
-  if (!mayRecord) return null;
-  const line = readEntryLine(text);
+  const command = useJobCommand("record-entries", "Saved");
+  const line = readEntryLine(text, sheet.words);
   const save = async () => {
+    const entries = entriesOf(line, sheet.facts.symptoms[0]?.key ?? null);
     if (!text.trim()) return;
-    const minutes = line.minutes ?? 0;
-    const saved = line.codes.length
-      ? await scan.save({ codes: line.codes, modulesRead: [], minutes })
-      : await note.save({ text: line.note || text.trim(), minutes });
-    // What stood beside the codes is a note of its own: it stays in the line and is saved with the next Enter.
-    if (saved) setText(line.codes.length ? line.note : "");
+    // Conditions of a job that has no symptom yet belong to nothing: what was typed is kept as it is.
+    const kept = entries.length ? entries : [{ command: "record-note", input: { text: text.trim() } }];
+    if (await command.save({ entries: kept })) setText("");
   };
+  const complete = (event: KeyboardEvent) => {
+    if (event.key !== "Tab" || event.shiftKey) return;
+    const completed = completeLine(text, sheet.words);
+    if (completed === null) return;
+    event.preventDefault();
+    setText(completed);
+  };
+  const forms = FORMS.filter(({ label }) => mayRecord || DESK_FORMS.has(label));
   return (
     <div className="no-print fixed inset-x-0 bottom-0 z-30 border-t-2 border-ink bg-paper px-4 py-2 sm:px-6">
-      <CommandMessage message={scan.message ?? note.message} meanwhile={[...scan.meanwhile, ...note.meanwhile]} />
+      <CommandMessage message={command.message ?? command.problems[0]?.message ?? null} meanwhile={command.meanwhile} />
       <form
         onSubmit={(event) => {
           event.preventDefault();
           void save();
         }}
-        className="flex flex-wrap items-center gap-2 lg:flex-nowrap"
+        className="flex flex-wrap items-center gap-2 xl:flex-nowrap"
       >
         <label htmlFor="entry-line" className="sr-only">
-          Entry line: codes, minutes, or a note
+          Entry line: codes, symptoms, odometer, minutes, or a note
         </label>
         <input
           id="entry-line"
           value={text}
           onChange={(event) => setText(event.target.value)}
+          onKeyDown={complete}
           autoComplete="off"
-          placeholder="P0299 stored 6m, or a note"
+          placeholder="P0299 stored, uphill, not hot 6m"
           className="field-input mono min-w-0 grow basis-40"
         />
         <Understood line={line} />
-        <Button type="submit" look="main" busy={scan.busy || note.busy} disabled={!text.trim()}>
+        <Button type="submit" look="main" busy={command.busy} disabled={!text.trim()}>
           Save
         </Button>
-        <div className="flex w-full gap-1 overflow-x-auto lg:w-auto">
-          {FORMS.map(({ label, dialog }) => (
+        <Button
+          id="line-help"
+          look="quiet"
+          aria-label="What the line understands"
+          onClick={() => open({ kind: "line-help" })}
+        >
+          ?
+        </Button>
+        <div className="flex w-full overflow-x-auto xl:w-auto">
+          {forms.map(({ label, dialog }) => (
             <Button key={label} look="quiet" className="shrink-0" onClick={() => open(dialog)}>
               {label}
             </Button>
@@ -71,13 +89,12 @@ export function EntryLineBar() {
   );
 }
 
-function Understood({ line: { codes, minutes, note } }: { readonly line: EntryLine }) {
-  if (!codes.length && minutes === null && !note) return null;
-  const parts = [
-    ...codes.map(({ code, status }) => `${code} ${status}`),
-    ...(note ? [codes.length ? "note next" : "note"] : []),
-    ...(minutes !== null ? [`${minutes} min`] : []),
-  ];
+function Understood({ line }: { readonly line: EntryLine }) {
+  const { symptoms, conditions } = useJobPage().sheet.words;
+  const labelIn = (list: typeof symptoms | typeof conditions) => (key: string) =>
+    list.find((word) => word.key === key)?.label ?? key;
+  const parts = understood(line, { symptom: labelIn(symptoms), condition: labelIn(conditions) });
+  if (!parts.length) return null;
   return (
     <span aria-live="polite" className="flex flex-wrap items-center gap-1 text-sm">
       <span className="text-ink-soft">understood:</span>

@@ -16,6 +16,10 @@ export type JobDialog =
   | { readonly kind: "part-result"; readonly partSeq: number }
   | { readonly kind: "symptoms" }
   | { readonly kind: "scan" }
+  | { readonly kind: "confirm" }
+  | { readonly kind: "watch" }
+  | { readonly kind: "clear" }
+  | { readonly kind: "line-help" }
   | { readonly kind: "suspect" }
   | { readonly kind: "proof"; readonly step: ProofStep }
   | { readonly kind: "finding" }

@@ -1,5 +1,9 @@
 "use client";
 
+import Link from "next/link";
+import type { SeenCode } from "@/core/codes";
+import type { Confirmation } from "@/core/job";
+import { CONFIRMATION_WORDS, RETURN_WORDS } from "@/core/trail";
 import { vehicleName } from "@/core/vehicle";
 import { minutesText, odometerText } from "@/features/shared/format";
 import { useJobPage } from "./job-context";
@@ -13,15 +17,35 @@ const RUNGS = [
   "held over time",
 ];
 
+/** "P0299", "P0401 pending, back at once" */
+function codeText({ code, status, returned }: SeenCode): string {
+  const words = [...(status === "stored" ? [] : [status]), ...(returned ? [RETURN_WORDS[returned]] : [])];
+  return words.length ? `${code} ${words.join(", ")}` : code;
+}
+
+function confirmationText({ result, times, tries }: Confirmation): string {
+  return tries === null ? CONFIRMATION_WORDS[result] : `${CONFIRMATION_WORDS[result]}: ${times} of ${tries} tries`;
+}
+
 /** The vehicle, the complaint, and where the job stands. */
 export function JobHead() {
   const { sheet, site } = useJobPage();
   const { job, vehicle, symptoms, facts, minutes, deadEndMinutes, findingText, rung, cameBack } = sheet;
-  const codes = facts.codes.map(({ code, status }) => (status === "stored" ? code : `${code} ${status}`));
+  const codes = facts.codes.map(codeText);
+  const unread = facts.coverage.filter(({ state }) => state !== "read").map(({ module }) => module);
   return (
     <div className="grid gap-x-8 gap-y-2 px-4 py-4 sm:px-6 lg:grid-cols-[1fr_1.5fr_auto]">
       <div>
-        <h1 className="text-xl">{vehicleName(vehicle)}</h1>
+        <h1 className="text-xl">
+          <Link
+            href={`/vehicles/${vehicle.id}`}
+            prefetch={false}
+            className="hover:underline"
+            title="Everything done to it here"
+          >
+            {vehicleName(vehicle)}
+          </Link>
+        </h1>
         <p className="mono text-sm text-ink-soft">
           {[`job ${job.number}`, vehicle.plate, odometerText(job.odometerKm, site.unitSystem)]
             .filter(Boolean)
@@ -40,7 +64,9 @@ export function JobHead() {
             {symptom}
           </p>
         ))}
+        {facts.confirmation && <p className="text-sm text-ink-soft">{confirmationText(facts.confirmation)}</p>}
         {codes.length > 0 && <p className="mono text-sm text-ink-soft">{codes.join(" · ")}</p>}
+        {unread.length > 0 && <p className="text-sm text-ink-soft">not read: {unread.join(", ")}</p>}
       </div>
       <div className="lg:text-right">
         <p className="font-head text-xl font-semibold">{minutesText(minutes)}</p>

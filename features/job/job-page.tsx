@@ -12,6 +12,7 @@ import { JobPageProvider, type JobDialog } from "./job-context";
 import { JobHead } from "./job-head";
 import { JobKeys } from "./job-keys";
 import { LiveJob } from "./live-job";
+import { Questions } from "./questions";
 import { Suspects } from "./suspects";
 import { TrailList } from "./trail-list";
 import { TrailMapView } from "./trail-map-view";
@@ -44,6 +45,7 @@ export function JobPage({ sheet, site, rights }: JobPageProps) {
           <TrailList />
         </div>
         <div className="order-4 flex flex-col gap-6 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-3">
+          <Questions />
           <Suspects />
           <BeenHere />
           <ClosedRoads />

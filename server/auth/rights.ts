@@ -7,6 +7,7 @@ export type Role = (typeof ROLES)[number];
 export type Right =
   | "shop.read"
   | "job.open"
+  | "job.complaint"
   | "job.record"
   | "job.assign"
   | "job.close"
@@ -16,7 +17,8 @@ export type Right =
   | "team.manage"
   | "own.account";
 
-const EVERYONE: readonly Right[] = ["shop.read", "own.account"];
+/** Whoever talks to a customer notes what they say. */
+const EVERYONE: readonly Right[] = ["shop.read", "own.account", "job.complaint"];
 
 const RIGHTS: Record<Role, ReadonlySet<Right>> = {
   // Records, does not close.

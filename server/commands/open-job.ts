@@ -7,44 +7,27 @@ import type { JobId, VehicleId } from "@/core/ids";
 import type { VehicleRow } from "@/server/db/vehicles";
 import { findVehicle, insertVehicle } from "@/server/db/vehicles";
 import { insertJob, setJobVersion } from "@/server/db/jobs";
+import { learnMaker } from "@/server/db/makers";
 import { takeJobNumber } from "@/server/db/sites";
 import { insertScanFacts, insertSymptomFacts } from "@/server/db/facts";
 import { insertEntry } from "@/server/db/trail";
 import type { EntryBody } from "@/core/trail";
-import { line, optionalLine, text } from "@/server/input";
+import { optionalLine, text } from "@/server/input";
 import { concludeChange, type JobAnswer } from "./change-job";
 import type { Command, CommandContext } from "./command";
+import { odometerInput, requireForwards } from "./odometer";
+import { vehicleInput } from "./vehicle-input";
 import { codesInput, modulesInput, symptomsInput } from "./record-inputs";
 
 interface OpenJobInput {
   readonly vehicle: Omit<VehicleRow, "id">;
   readonly odometerKm: number | null;
+  readonly odometerReason: string | null;
   readonly complaint: string;
   readonly symptoms: readonly Symptom[];
   readonly codes: readonly FaultCode[];
   readonly modulesRead: readonly string[];
 }
-
-const NEXT_YEAR = new Date().getFullYear() + 1;
-const VIN = /^[A-HJ-NPR-Z0-9]{17}$/;
-
-const vehicleInput = Joi.object({
-  vin: Joi.string()
-    .trim()
-    .uppercase()
-    .pattern(VIN, "17 letters and digits without I, O and Q")
-    .allow(null, "")
-    .empty("")
-    .default(null),
-  plate: Joi.string().trim().uppercase().max(16).allow(null, "").empty("").default(null),
-  make: line(60).required(),
-  model: line(60).required(),
-  year: Joi.number().integer().min(1950).max(NEXT_YEAR).required(),
-  engine: optionalLine(40),
-  transmission: optionalLine(40),
-  drive: optionalLine(40),
-  market: optionalLine(40),
-});
 
 /** Opens a job: the vehicle, the complaint in the customer's words, and what is known at the gate. */
 export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: number }> = {
@@ -52,7 +35,8 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
   right: "job.open",
   input: Joi.object({
     vehicle: vehicleInput.required(),
-    odometerKm: Joi.number().integer().min(0).max(5_000_000).allow(null).default(null),
+    odometerKm: odometerInput().allow(null).default(null),
+    odometerReason: optionalLine(400),
     complaint: text(4000).required(),
     symptoms: symptomsInput().default([]),
     codes: codesInput().default([]),
@@ -61,6 +45,7 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
   async run(context, input) {
     const { db, actor, site, now } = context;
     const vehicle = await vehicleOf(context, input.vehicle);
+    await requireForwards(db, { id: vehicle, exceptJob: null }, input.odometerKm, input.odometerReason);
     const id = randomUUID() as JobId;
     const number = await takeJobNumber(db, site.id);
     const { odometerKm, complaint } = input;
@@ -85,17 +70,15 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
 /** What is known at the gate, entry by entry: the map starts from the odds before anything but the vehicle was known. */
 async function recordArrival(context: CommandContext, jobId: JobId, input: OpenJobInput): Promise<number> {
   const { db, actor, commandId, now } = context;
-  const { complaint, odometerKm, symptoms, codes, modulesRead } = input;
+  const { complaint, odometerKm, odometerReason, symptoms, codes, modulesRead } = input;
   const steps: { body: EntryBody; apply: (seq: number) => Promise<void> }[] = [
-    { body: { kind: "opened", complaint, odometerKm }, apply: async () => {} },
+    { body: { kind: "opened", complaint, odometerKm, odometerReason }, apply: async () => {} },
   ];
   if (symptoms.length)
     steps.push({ body: { kind: "symptoms", symptoms }, apply: (seq) => insertSymptomFacts(db, jobId, seq, symptoms) });
+  const scan = { codes, modulesRead, modulesSilent: [], modulesUnreadable: [] };
   if (codes.length || modulesRead.length)
-    steps.push({
-      body: { kind: "scan", codes, modulesRead },
-      apply: (seq) => insertScanFacts(db, jobId, seq, { codes, modulesRead }),
-    });
+    steps.push({ body: { kind: "scan", ...scan }, apply: (seq) => insertScanFacts(db, jobId, seq, scan) });
   for (const [index, { body, apply }] of steps.entries()) {
     const seq = index + 1;
     await insertEntry(db, { jobId, seq, at: now, by: actor.personId, minutes: 0, body, corrects: null, commandId });
@@ -113,5 +96,6 @@ async function vehicleOf({ db, actor, now }: CommandContext, vehicle: OpenJobInp
     return known.id;
   const id = randomUUID() as VehicleId;
   await insertVehicle(db, { ...vehicle, id }, actor.personId, now);
+  if (vehicle.vin) await learnMaker(db, { wmi: vehicle.vin.slice(0, 3), make: vehicle.make }, actor.personId, now);
   return id;
 }

@@ -5,7 +5,7 @@ import { key, line } from "@/server/input";
 
 /** Inputs that several commands take. */
 
-const code = () =>
+export const codeText = () =>
   Joi.string().custom(
     (value: string, helpers) =>
       readCode(value) ?? helpers.message({ custom: "is no fault code: P, C, B or U, then four characters" }),
@@ -16,7 +16,7 @@ export const codesInput = () =>
     .max(200)
     .items(
       Joi.object({
-        code: code().required(),
+        code: codeText().required(),
         module: line(40).lowercase().allow(null, "").empty("").default(null),
         status: Joi.string()
           .valid(...CODE_STATUSES)
@@ -26,12 +26,19 @@ export const codesInput = () =>
     .unique((a, b) => a.code === b.code && a.module === b.module)
     .messages({ "array.unique": "stands here twice" });
 
-export const modulesInput = () => Joi.array().max(80).items(line(40).lowercase());
+export const modulesInput = () =>
+  Joi.array().max(80).items(line(40).lowercase()).unique().messages({ "array.unique": "stands here twice" });
 
 export const symptomsInput = () =>
   Joi.array()
     .max(20)
-    .items(Joi.object({ key: key().required(), conditions: Joi.array().max(30).items(key()).unique().default([]) }))
+    .items(
+      Joi.object({
+        key: key().required(),
+        conditions: Joi.array().max(30).items(key()).unique().default([]),
+        denied: Joi.array().max(30).items(key()).unique().default([]),
+      }),
+    )
     .unique("key")
     .messages({ "array.unique": "stands here twice" });
 

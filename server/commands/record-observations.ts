@@ -1,14 +1,12 @@
 import "server-only";
 import Joi from "joi";
-import type { FaultCode } from "@/core/codes";
 import type { Cause, Symptom } from "@/core/diagnosis";
 import { ensureCause } from "@/server/db/book";
-import { insertScanFacts, insertSymptomFacts } from "@/server/db/facts";
+import { insertSymptomFacts } from "@/server/db/facts";
 import { jobChange, key, minutes, optionalText, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
-import { refuseInput } from "./refusal";
-import { codesInput, correctsInput, modulesInput, symptomsInput } from "./record-inputs";
+import { correctsInput, symptomsInput } from "./record-inputs";
 
 interface SymptomsInput extends JobChange {
   readonly symptoms: readonly Symptom[];
@@ -18,7 +16,7 @@ interface SymptomsInput extends JobChange {
 /** Adds symptoms, or conditions to a symptom that is there. */
 export const recordSymptoms: Command<SymptomsInput, JobAnswer> = {
   name: "record-symptoms",
-  right: "job.record",
+  right: "job.complaint",
   input: Joi.object({
     ...jobChange,
     corrects: correctsInput(),
@@ -33,35 +31,6 @@ export const recordSymptoms: Command<SymptomsInput, JobAnswer> = {
     })),
 };
 
-interface ScanInput extends JobChange {
-  readonly codes: readonly FaultCode[];
-  readonly modulesRead: readonly string[];
-  readonly minutes: number;
-}
-
-/** Fault codes with status, and which modules were read: no code from an unread module is no evidence. */
-export const recordScan: Command<ScanInput, JobAnswer> = {
-  name: "record-scan",
-  right: "job.record",
-  input: Joi.object({
-    ...jobChange,
-    corrects: correctsInput(),
-    codes: codesInput().default([]),
-    modulesRead: modulesInput().default([]),
-    minutes: minutes().default(0),
-  }),
-  run: (context, input) =>
-    changeJob(context, input, (job) => {
-      const { codes, modulesRead } = input;
-      if (!codes.length && !modulesRead.length) refuseInput("codes", "name a code, or a module that was read");
-      return {
-        body: { kind: "scan", codes, modulesRead },
-        minutes: input.minutes,
-        apply: (seq) => insertScanFacts(context.db, job.id, seq, { codes, modulesRead }),
-      };
-    }),
-};
-
 interface NoteInput extends JobChange {
   readonly text: string;
   readonly minutes: number;
@@ -69,7 +38,7 @@ interface NoteInput extends JobChange {
 
 export const recordNote: Command<NoteInput, JobAnswer> = {
   name: "record-note",
-  right: "job.record",
+  right: "job.complaint",
   input: Joi.object({
     ...jobChange,
     corrects: correctsInput(),

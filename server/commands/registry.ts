@@ -1,9 +1,14 @@
 import "server-only";
 import type { AnyCommand } from "./command";
+import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, recordFinding, recordProof, reopenJob } from "./conclude-job";
+import { dropMaker, nameMaker } from "./makers";
 import { openJob } from "./open-job";
-import { nameSuspect, recordNote, recordScan, recordSymptoms, withdrawEntry } from "./record-observations";
+import { recordOdometer } from "./odometer";
+import { recordEntries } from "./record-entries";
+import { nameSuspect, recordNote, recordSymptoms, withdrawEntry } from "./record-observations";
 import { recordPart, recordPartResult } from "./record-part";
+import { recordClear, recordScan } from "./record-scan";
 import { recordTest } from "./record-test";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
 
@@ -11,7 +16,12 @@ import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEver
 export const COMMANDS: readonly AnyCommand[] = [
   openJob,
   recordSymptoms,
+  recordEntries,
+  recordOdometer,
+  confirmComplaint,
+  planWatch,
   recordScan,
+  recordClear,
   recordTest,
   recordPart,
   recordPartResult,
@@ -23,6 +33,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   closeJob,
   reopenJob,
   handOver,
+  nameMaker,
+  dropMaker,
   addPerson,
   changePerson,
   resetPassphrase,

@@ -1,6 +1,8 @@
 import "server-only";
 import {
   codeFeature,
+  conditionFeature,
+  deniedConditions,
   presentFeatures,
   scanFeature,
   type CauseKey,
@@ -152,11 +154,17 @@ export async function readGroups(db: Db, file: CaseFile): Promise<Map<GroupKey, 
   return byKey(rows, ({ group }) => group);
 }
 
-/** Counts of what the case shows and of the modules it read. */
-export async function readFeatures(db: Db, file: CaseFile): Promise<Map<string, CountsByCause>> {
+/** Counts of what the case shows, of what was denied, of the modules it read, and of what else is asked for. */
+export async function readFeatures(
+  db: Db,
+  file: CaseFile,
+  also: readonly string[],
+): Promise<Map<string, CountsByCause>> {
   const keys = [
     ...presentFeatures(file.symptoms, file.codes).map(({ key }) => key),
+    ...deniedConditions(file.symptoms).map(conditionFeature),
     ...file.modulesScanned.map(scanFeature),
+    ...also,
   ];
   const rows = await many<CountRow & { feature: string }>(
     db,

@@ -1,10 +1,10 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Cause } from "@/core/diagnosis";
-import type { Finding, JobFacts, PartResult } from "@/core/job";
-import type { FaultCode } from "@/core/codes";
+import type { Confirmation, Finding, JobFacts, ModuleCoverage, PartResult, Watch } from "@/core/job";
+import type { ReturnedCode } from "@/core/trail";
 import type { Symptom } from "@/core/diagnosis";
-import type { PartBody, TestBody } from "@/core/trail";
+import type { PartBody, ScanBody, TestBody } from "@/core/trail";
 import type { ProofResult, ProofStep } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
@@ -18,6 +18,9 @@ interface FactsRow {
   readonly symptoms: JobFacts["symptoms"];
   readonly codes: JobFacts["codes"];
   readonly modulesScanned: readonly string[];
+  readonly coverage: readonly ModuleCoverage[];
+  readonly confirmation: Confirmation | null;
+  readonly watch: Watch | null;
   readonly tests: JobFacts["tests"];
   readonly parts: JobFacts["parts"];
   readonly proof: JobFacts["proof"];
@@ -30,15 +33,21 @@ const FACTS = `
     json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
       'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
     j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding,
-    (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions) order by s.first), '[]')
+    (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
+       order by s.first), '[]')
      from (
        select symptom, min(seq) as first,
-         coalesce(array_agg(distinct c order by c) filter (where c is not null), '{}') as conditions
-       from job_symptom left join lateral unnest(conditions) c on true
+         array(select distinct c from job_symptom o, unnest(o.conditions) c
+           where o.job_id = j.id and o.symptom = job_symptom.symptom order by c) as conditions,
+         array(select distinct d from job_symptom o, unnest(o.denied) d
+           where o.job_id = j.id and o.symptom = job_symptom.symptom order by d) as denied
+       from job_symptom
        where job_id = j.id
        group by symptom
      ) s) as symptoms,
-    (select coalesce(json_agg(json_build_object('code', k.code, 'module', nullif(k.module, ''), 'status', k.status)
+    (select coalesce(json_agg(json_build_object('code', k.code, 'module', nullif(k.module, ''), 'status', k.status,
+       'returned', (select r.returned from job_code_return r
+         where r.job_id = j.id and r.code = k.code and r.module in ('', k.module) order by r.seq desc limit 1))
        order by k.code, k.module), '[]')
      from (
        select distinct on (code, module) code, module, status
@@ -46,7 +55,24 @@ const FACTS = `
        where job_id = j.id
        order by code, module, seq desc
      ) k) as codes,
-    array(select distinct module from job_module where job_id = j.id order by 1) as "modulesScanned",
+    array(select distinct module from job_module where job_id = j.id and state = 'read' order by 1) as "modulesScanned",
+    (select coalesce(json_agg(json_build_object('module', m.module, 'state', m.state) order by m.module), '[]')
+     from (
+       select distinct on (module) module, state
+       from job_module
+       where job_id = j.id
+       order by module, seq desc
+     ) m) as coverage,
+    (select json_build_object('result', c.result, 'times', c.times, 'tries', c.tries, 'conditions', c.conditions)
+     from job_confirmation c
+     where c.job_id = j.id
+     order by c.seq desc
+     limit 1) as confirmation,
+    (select json_build_object('what', w.what, 'who', w.who, 'until', w.until)
+     from job_watch w
+     where w.job_id = j.id
+     order by w.seq desc
+     limit 1) as watch,
     (select coalesce(json_agg(json_build_object('seq', t.seq, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
        'minutes', t.minutes, 'access', t.access, 'effects', t.effects) order by t.seq), '[]')
      from job_test t where t.job_id = j.id) as tests,
@@ -74,21 +100,15 @@ export async function insertSymptomFacts(
   seq: number,
   symptoms: readonly Symptom[],
 ): Promise<void> {
-  for (const { key, conditions } of symptoms)
-    await execute(db, "insert into job_symptom (job_id, seq, symptom, conditions) values ($1, $2, $3, $4)", [
-      jobId,
-      seq,
-      key,
-      conditions,
-    ]);
+  for (const { key, conditions, denied = [] } of symptoms)
+    await execute(
+      db,
+      "insert into job_symptom (job_id, seq, symptom, conditions, denied) values ($1, $2, $3, $4, $5)",
+      [jobId, seq, key, conditions, denied],
+    );
 }
 
-export async function insertScanFacts(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  scan: { readonly codes: readonly FaultCode[]; readonly modulesRead: readonly string[] },
-): Promise<void> {
+export async function insertScanFacts(db: Db, jobId: JobId, seq: number, scan: Omit<ScanBody, "kind">): Promise<void> {
   for (const { code, module, status } of scan.codes)
     await execute(db, "insert into job_code (job_id, seq, code, module, status) values ($1, $2, $3, $4, $5)", [
       jobId,
@@ -97,10 +117,56 @@ export async function insertScanFacts(
       module ?? "",
       status,
     ]);
-  await execute(db, "insert into job_module (job_id, seq, module) select $1, $2, unnest($3::text[])", [
+  for (const [state, modules] of [
+    ["read", scan.modulesRead],
+    ["no-answer", scan.modulesSilent],
+    ["unreadable", scan.modulesUnreadable],
+  ] as const)
+    await execute(db, "insert into job_module (job_id, seq, module, state) select $1, $2, unnest($3::text[]), $4", [
+      jobId,
+      seq,
+      modules,
+      state,
+    ]);
+}
+
+export async function insertReturnFacts(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  returns: readonly ReturnedCode[],
+): Promise<void> {
+  for (const { code, module, returned } of returns)
+    await execute(db, "insert into job_code_return (job_id, seq, code, module, returned) values ($1, $2, $3, $4, $5)", [
+      jobId,
+      seq,
+      code,
+      module ?? "",
+      returned,
+    ]);
+}
+
+export async function insertConfirmationFact(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  { result, times, tries, conditions }: Confirmation,
+): Promise<void> {
+  await execute(
+    db,
+    `insert into job_confirmation (job_id, seq, result, times, tries, conditions)
+     values ($1, $2, $3, $4, $5, $6)`,
+    [jobId, seq, result, times, tries, conditions],
+  );
+}
+
+export async function insertWatchFact(db: Db, jobId: JobId, seq: number, { what, who, until }: Watch): Promise<void> {
+  await execute(db, "insert into job_watch (job_id, seq, what, who, until) values ($1, $2, $3, $4, $5)", [
     jobId,
     seq,
-    [...new Set(scan.modulesRead)],
+    what,
+    who,
+    until,
   ]);
 }
 
@@ -180,6 +246,9 @@ const FACT_TABLES = [
   "job_symptom",
   "job_code",
   "job_module",
+  "job_code_return",
+  "job_confirmation",
+  "job_watch",
   "job_test",
   "job_part",
   "job_proof",

@@ -94,6 +94,10 @@ export async function setJobStanding(db: Db, id: JobId, standing: { rung: Rung; 
   await execute(db, "update job set rung = $2, came_back = $3 where id = $1", [id, standing.rung, standing.cameBack]);
 }
 
+export async function setJobOdometer(db: Db, id: JobId, odometerKm: number): Promise<void> {
+  await execute(db, "update job set odometer_km = $2 where id = $1", [id, odometerKm]);
+}
+
 export async function setJobHolder(db: Db, id: JobId, holder: PersonId): Promise<void> {
   await execute(db, "update job set held_by = $2 where id = $1", [id, holder]);
 }

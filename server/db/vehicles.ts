@@ -1,5 +1,5 @@
 import "server-only";
-import type { PersonId, VehicleId } from "@/core/ids";
+import type { JobId, PersonId, VehicleId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many, maybeOne, one } from "./rows";
@@ -60,6 +60,18 @@ export async function searchVehicles(db: Db, text: string): Promise<(VehicleRow 
   );
 }
 
+/** The highest odometer that any job of the vehicle read, but for one; null where none did. */
+export async function highestOdometer(db: Db, id: VehicleId, exceptJob: JobId | null): Promise<number | null> {
+  const { highest } = await one<{ highest: number | null }>(
+    db,
+    `select max(odometer_km) as highest
+     from job
+     where vehicle_id = $1 and ($2::uuid is null or id <> $2)`,
+    [id, exceptJob],
+  );
+  return highest;
+}
+
 export interface VariantChoices {
   readonly makes: readonly string[];
   readonly models: readonly string[];
@@ -78,6 +90,10 @@ export async function variantChoices(db: Db): Promise<VariantChoices> {
        array(select distinct transmission from vehicle where transmission is not null order by 1) as transmissions`,
   );
   return row ?? { makes: [], models: [], engines: [], transmissions: [] };
+}
+
+export async function maybeVehicle(db: Db, id: VehicleId): Promise<VehicleRow | null> {
+  return maybeOne<VehicleRow>(db, `select ${COLUMNS} from vehicle where id = $1`, [id]);
 }
 
 /** @throws Error where there is none: a job always has its vehicle */

@@ -78,7 +78,10 @@ function nextText(need: Need, odds: OpenJobRow["odds"], labels: Labels): string 
       return `Try it: ${labels.component(need.component)} is in`;
     case "proof":
       return need.missing.map((step, at) => (at ? lowerFirst(PROOF_WORDS[step]) : PROOF_WORDS[step])).join(", ");
+    case "watch":
+      return `Ask again on ${need.until}`;
     case "decision":
+      if (need.about === "catch") return "Plan how to catch it";
       return need.about === "cause" ? "Name the cause" : "Close it";
     default: {
       const next = odds?.next;

@@ -1,5 +1,14 @@
 import "server-only";
-import { advise, causeName, lowerFirst, type CauseKey, type Labels, type Procedure } from "@/core/diagnosis";
+import {
+  advise,
+  causeName,
+  conditionFeature,
+  lowerFirst,
+  questionsFor,
+  type CauseKey,
+  type Labels,
+  type Procedure,
+} from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
 import {
   cameBack,
@@ -75,6 +84,8 @@ export interface JobSheet {
   readonly like: readonly LikeJobView[];
   readonly deadEnds: readonly DeadEndView[];
   readonly procedures: readonly Procedure[];
+  /** What to ask the customer next. */
+  readonly questions: readonly { readonly condition: string; readonly label: string }[];
   readonly words: Vocabulary;
   readonly colleagues: readonly Person[];
 }
@@ -92,13 +103,18 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     listPeople(db, site.id),
   ]);
   const file = caseOf(facts);
-  const knowledge = await loadKnowledge(db, site, file);
+  const conditions = words.conditions.map(({ key }) => key);
+  const knowledge = await loadKnowledge(db, site, file, conditions.map(conditionFeature));
   const labels = labelsFrom(words, knowledge.procedures);
   const [like, ends] = await Promise.all([likeJobs(db, file, labels, id), deadEnds(db, file, labels, site)]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
     ...{ job, vehicle, facts, minutes, words, like, deadEnds: ends, procedures: knowledge.procedures },
+    questions: questionsFor(knowledge, file, conditions).map(({ condition }) => ({
+      condition,
+      label: labels.condition(condition),
+    })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
     map: trailMap(trail, facts, labels),
     trail: entryViews(trail, labels, facts.closed),

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { OwnAccount } from "@/features/team/own-account";
 import { TeamList } from "@/features/team/team-list";
+import { ButtonLink } from "@/ui/button";
 import { requireActor } from "@/server/auth/page";
 import { may } from "@/server/auth/rights";
 import { listPeople } from "@/server/db/people";
@@ -15,6 +16,11 @@ export default async function TeamPage() {
     <div className="mx-auto flex max-w-3xl flex-col gap-8 px-4 py-5 sm:px-6">
       <h1 className="text-xl">{people ? "Team" : "Account"}</h1>
       {people && <TeamList people={people} me={actor.personId} />}
+      {may(actor, "book.edit") && (
+        <ButtonLink href="/makers" className="self-start">
+          Maker codes of VINs
+        </ButtonLink>
+      )}
       <OwnAccount name={actor.name} role={actor.role} />
     </div>
   );

@@ -3,9 +3,12 @@
 import { exhaustive } from "@/core/exhaustive";
 import type { JobDialog } from "../job-context";
 import { CheckDialog } from "./check-dialog";
+import { ClearDialog } from "./clear-dialog";
 import { CloseDialog, ReopenDialog } from "./close-dialog";
+import { ConfirmDialog } from "./confirm-dialog";
 import { FindingDialog } from "./finding-dialog";
 import { HandOverDialog } from "./hand-over-dialog";
+import { LineHelpDialog } from "./line-help-dialog";
 import { OtherWaysDialog } from "./other-ways-dialog";
 import { PartDialog } from "./part-dialog";
 import { PartResultDialog } from "./part-result-dialog";
@@ -14,6 +17,7 @@ import { ScanDialog } from "./scan-dialog";
 import { SuspectDialog } from "./suspect-dialog";
 import { SymptomsDialog } from "./symptoms-dialog";
 import { TestDialog } from "./test-dialog";
+import { WatchDialog } from "./watch-dialog";
 import { WithdrawDialog } from "./withdraw-dialog";
 
 /** The dialog that is open over the sheet. */
@@ -33,6 +37,14 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
       return <SymptomsDialog />;
     case "scan":
       return <ScanDialog />;
+    case "confirm":
+      return <ConfirmDialog />;
+    case "watch":
+      return <WatchDialog />;
+    case "clear":
+      return <ClearDialog />;
+    case "line-help":
+      return <LineHelpDialog />;
     case "suspect":
       return <SuspectDialog />;
     case "proof":

@@ -1,18 +1,35 @@
 "use client";
 
 import { useState } from "react";
+import { MODULE_STATES, type ModuleState } from "@/core/job";
 import { CodesField, MODULES, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
-import { ChooseSome } from "@/ui/choices";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
 import { MinutesField, numberOrText } from "./minutes-field";
 
-/** Codes with their status, and which modules were read: no code from an unread module is no evidence. */
+const STATE_WORDS: Record<ModuleState, string> = {
+  read: "read",
+  "no-answer": "no answer",
+  unreadable: "not readable",
+};
+
+type Coverage = Readonly<Record<string, ModuleState>>;
+
+/** Codes with their status, and how every module answered: no code from an unread module is no evidence. */
 export function ScanDialog() {
   const command = useJobCommand("record-scan", "Scan saved");
   const [codes, setCodes] = useState<readonly CodeDraft[]>([NO_CODE]);
-  const [modulesRead, setModulesRead] = useState<string[]>([]);
+  const [coverage, setCoverage] = useState<Coverage>({});
   const [minutes, setMinutes] = useState("5");
+  const inState = (state: ModuleState) => MODULES.filter((module) => coverage[module] === state);
+  const save = () =>
+    command.save({
+      codes: writtenCodes(codes),
+      modulesRead: inState("read"),
+      modulesSilent: inState("no-answer"),
+      modulesUnreadable: inState("unreadable"),
+      minutes: numberOrText(minutes),
+    });
   return (
     <JobForm
       title="Scan"
@@ -20,19 +37,53 @@ export function ScanDialog() {
       command={command}
       fields={["minutes", "codes"]}
       save="Save the scan"
-      onSubmit={() => command.save({ codes: writtenCodes(codes), modulesRead, minutes: numberOrText(minutes) })}
+      onSubmit={save}
     >
       <CodesField value={codes} onChange={setCodes} />
-      <div>
-        <p className="mb-2 font-medium">Modules that were read</p>
-        <ChooseSome
-          label="Modules that were read"
-          values={modulesRead}
-          onChange={setModulesRead}
-          choices={MODULES.map((module) => ({ value: module, label: module }))}
-        />
-      </div>
+      <fieldset>
+        <legend className="mb-1 font-medium">How each module answered</legend>
+        {MODULES.map((module) => (
+          <ModuleRow
+            key={module}
+            module={module}
+            state={coverage[module] ?? null}
+            onChange={(state) => setCoverage(withState(coverage, module, state))}
+          />
+        ))}
+      </fieldset>
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>
+  );
+}
+
+function withState(coverage: Coverage, module: string, state: ModuleState | null): Coverage {
+  const others = Object.fromEntries(Object.entries(coverage).filter(([each]) => each !== module));
+  return state ? { ...others, [module]: state } : others;
+}
+
+interface ModuleRowProps {
+  readonly module: string;
+  readonly state: ModuleState | null;
+  readonly onChange: (state: ModuleState | null) => void;
+}
+
+/** A second tap takes an answer back: the module was not asked. */
+function ModuleRow({ module, state, onChange }: ModuleRowProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1" role="group" aria-label={module}>
+      <span className="w-28 shrink-0">{module}</span>
+      {MODULE_STATES.map((each) => (
+        <button
+          key={each}
+          type="button"
+          aria-pressed={state === each}
+          aria-label={`${module}: ${STATE_WORDS[each]}`}
+          className="min-h-11 border border-rule-strong bg-sheet px-3 hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+          onClick={() => onChange(state === each ? null : each)}
+        >
+          {STATE_WORDS[each]}
+        </button>
+      ))}
+    </div>
   );
 }

@@ -1,0 +1,5 @@
+export { decodeScan, type DecodedScan } from "./decode";
+export { scanFaultText, type ScanFault } from "./frame";
+export type { FreezeFrame, FrozenValue } from "./freeze-frame";
+export type { Monitor, Readiness } from "./monitors";
+export type { Protocol } from "./trouble-codes";

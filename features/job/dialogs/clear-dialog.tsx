@@ -1,0 +1,59 @@
+"use client";
+
+import { useState } from "react";
+import type { CodeReturn } from "@/core/codes";
+import { ChooseOne } from "@/ui/choices";
+import { useJobPage } from "../job-context";
+import { useJobCommand } from "../use-job-command";
+import { JobForm } from "./job-form";
+import { MinutesField, numberOrText } from "./minutes-field";
+
+const RETURNS: readonly { readonly value: CodeReturn; readonly label: string }[] = [
+  { value: "at-once", label: "At once" },
+  { value: "key-cycle", label: "After a key cycle" },
+  { value: "drive", label: "After a drive" },
+  { value: "not", label: "Not so far" },
+];
+
+/** Clear and see: each code that comes back, and when, is evidence. */
+export function ClearDialog() {
+  const { codes } = useJobPage().sheet.facts;
+  const command = useJobCommand("record-clear", "Saved");
+  const [returned, setReturned] = useState<Readonly<Record<string, string>>>({});
+  const [minutes, setMinutes] = useState("5");
+  const keyOf = ({ code, module }: (typeof codes)[number]) => `${code} ${module ?? ""}`;
+  const save = () => {
+    const returns = codes.flatMap((each) => {
+      const when = RETURNS.find(({ value }) => value === returned[keyOf(each)])?.value;
+      return when ? [{ code: each.code, module: each.module, returned: when }] : [];
+    });
+    return command.save({ returns, minutes: numberOrText(minutes) });
+  };
+  return (
+    <JobForm
+      title="Clear and see"
+      lead="Cleared is not repaired. Which code came back, and when?"
+      command={command}
+      fields={["minutes"]}
+      save="Save"
+      onSubmit={save}
+    >
+      {codes.length === 0 && <p>No code is on this job yet: scan first.</p>}
+      {codes.map((each) => (
+        <div key={keyOf(each)}>
+          <p className="mb-2">
+            <span className="mono">{each.code}</span> {each.status}
+            {each.module && `, ${each.module}`}
+          </p>
+          <ChooseOne
+            label={`${each.code} came back`}
+            value={returned[keyOf(each)] ?? null}
+            onChange={(value) => setReturned({ ...returned, [keyOf(each)]: value })}
+            choices={RETURNS}
+          />
+        </div>
+      ))}
+      <MinutesField value={minutes} onChange={setMinutes} />
+    </JobForm>
+  );
+}

@@ -1,0 +1,63 @@
+import "server-only";
+import Joi from "joi";
+import { CONFIRMATIONS, type Confirmation, type Watch } from "@/core/job";
+import { insertConfirmationFact, insertWatchFact } from "@/server/db/facts";
+import { jobChange, key, line, minutes, optionalText, text } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command } from "./command";
+import { refuseInput } from "./refusal";
+import { correctsInput } from "./record-inputs";
+
+type ConfirmInput = JobChange & Confirmation & { readonly minutes: number; readonly note: string };
+
+/** Whether the complaint shows itself: so many times in so many tries, and under which conditions. */
+export const confirmComplaint: Command<ConfirmInput, JobAnswer> = {
+  name: "confirm-complaint",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    result: Joi.string()
+      .valid(...CONFIRMATIONS)
+      .required(),
+    times: Joi.number().integer().min(0).max(1000).allow(null).default(null),
+    tries: Joi.number().integer().min(1).max(1000).allow(null).default(null),
+    conditions: Joi.array().max(30).items(key()).unique().default([]),
+    minutes: minutes().default(0),
+    note: optionalText(2000),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => {
+      const { result, times, tries, conditions, note } = input;
+      if ((times === null) !== (tries === null)) refuseInput(times === null ? "times" : "tries", "is needed as well");
+      if (times !== null && tries !== null && times > tries) refuseInput("times", "is more than the tries");
+      if (result === "not-reproduced" && times) refuseInput("times", "must be 0 where it did not show itself");
+      const confirmation = { result, times, tries, conditions };
+      return {
+        body: { kind: "confirmed", ...confirmation, note },
+        minutes: input.minutes,
+        apply: (seq) => insertConfirmationFact(context.db, job.id, seq, confirmation),
+      };
+    }),
+};
+
+type WatchInput = JobChange & Watch;
+
+/** A plan for catching what could not be reproduced: a job that waits for something, not a dead one. */
+export const planWatch: Command<WatchInput, JobAnswer> = {
+  name: "plan-watch",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    what: text(2000).required(),
+    who: line(80).required(),
+    until: Joi.string().isoDate().required(),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => {
+      const watch = { what: input.what, who: input.who, until: input.until.slice(0, 10) };
+      if (watch.until < context.now.toISOString().slice(0, 10)) refuseInput("until", "is past");
+      return { body: { kind: "watch", ...watch }, apply: (seq) => insertWatchFact(context.db, job.id, seq, watch) };
+    }),
+};

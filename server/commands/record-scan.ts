@@ -1,0 +1,93 @@
+import "server-only";
+import Joi from "joi";
+import { CODE_RETURNS, type FaultCode } from "@/core/codes";
+import type { ReturnedCode, ScanBody } from "@/core/trail";
+import { insertReturnFacts, insertScanFacts } from "@/server/db/facts";
+import { jobChange, line, minutes } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command } from "./command";
+import { refuseInput } from "./refusal";
+import { codeText, codesInput, correctsInput, modulesInput } from "./record-inputs";
+
+interface ScanInput extends JobChange {
+  readonly codes: readonly FaultCode[];
+  readonly modulesRead: readonly string[];
+  readonly modulesSilent: readonly string[];
+  readonly modulesUnreadable: readonly string[];
+  readonly minutes: number;
+}
+
+/** Fault codes with status, and how every module answered: no code from an unread module is no evidence. */
+export const recordScan: Command<ScanInput, JobAnswer> = {
+  name: "record-scan",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    codes: codesInput().default([]),
+    modulesRead: modulesInput().default([]),
+    modulesSilent: modulesInput().default([]),
+    modulesUnreadable: modulesInput().default([]),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => {
+      const scan = scanOf(input);
+      return {
+        body: { kind: "scan", ...scan },
+        minutes: input.minutes,
+        apply: (seq) => insertScanFacts(context.db, job.id, seq, scan),
+      };
+    }),
+};
+
+function scanOf({ codes, modulesRead, modulesSilent, modulesUnreadable }: ScanInput): Omit<ScanBody, "kind"> {
+  if (![codes, modulesRead, modulesSilent, modulesUnreadable].some((list) => list.length))
+    refuseInput("codes", "name a code, or a module that was read");
+  const twice = [...modulesSilent, ...modulesUnreadable].find((module) => modulesRead.includes(module));
+  if (twice) refuseInput("modulesRead", `${twice} cannot have been read and not read at once`);
+  const silentToo = modulesUnreadable.find((module) => modulesSilent.includes(module));
+  if (silentToo) refuseInput("modulesSilent", `${silentToo} stands under two headings`);
+  return { codes, modulesRead, modulesSilent, modulesUnreadable };
+}
+
+interface ClearInput extends JobChange {
+  readonly returns: readonly ReturnedCode[];
+  readonly minutes: number;
+}
+
+/** Clear and see: which codes came back, and when. Each return is evidence; what stays away may be old. */
+export const recordClear: Command<ClearInput, JobAnswer> = {
+  name: "record-clear",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    returns: Joi.array()
+      .max(200)
+      .items(
+        Joi.object({
+          code: codeText().required(),
+          module: line(40).lowercase().allow(null, "").empty("").default(null),
+          returned: Joi.string()
+            .valid(...CODE_RETURNS)
+            .required(),
+        }),
+      )
+      .unique((a, b) => a.code === b.code && a.module === b.module)
+      .messages({ "array.unique": "stands here twice" })
+      .default([]),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job, facts) => {
+      const { returns } = input;
+      const stranger = returns.findIndex(({ code }) => !facts.codes.some((known) => known.code === code));
+      if (stranger >= 0) refuseInput(`returns[${stranger}].code`, "was not on this job before; record it as a scan");
+      return {
+        body: { kind: "cleared", returns },
+        minutes: input.minutes,
+        apply: (seq) => insertReturnFacts(context.db, job.id, seq, returns),
+      };
+    }),
+};

@@ -1,0 +1,45 @@
+import "server-only";
+import { causeName } from "@/core/diagnosis";
+import type { VehicleId } from "@/core/ids";
+import { FINDING_WORDS, PART_RESULT_WORDS } from "@/core/trail";
+import { pool } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
+import { jobsOfVehicle, partsOfVehicle, type VehicleJobRow, type VehiclePartRow } from "@/server/db/vehicle-history";
+import { maybeVehicle, type VehicleRow } from "@/server/db/vehicles";
+import { loadLabels } from "@/server/knowledge/labels";
+
+export interface VehicleHistory {
+  readonly vehicle: VehicleRow;
+  readonly jobs: readonly (VehicleJobRow & { readonly outcome: string })[];
+  readonly parts: readonly (VehiclePartRow & { readonly name: string; readonly resultText: string })[];
+}
+
+/** Everything the shop did to a vehicle, or null where it knows no such vehicle. */
+export async function loadVehicleHistory(site: Site, id: VehicleId): Promise<VehicleHistory | null> {
+  const db = pool();
+  const vehicle = await maybeVehicle(db, id);
+  if (!vehicle) return null;
+  const [jobs, parts, labels] = await Promise.all([
+    jobsOfVehicle(db, site.id, id),
+    partsOfVehicle(db, site.id, id),
+    loadLabels(db),
+  ]);
+  return {
+    vehicle,
+    jobs: jobs.map((job) => ({ ...job, outcome: outcomeOf(job, (cause) => causeName(labels, cause)) })),
+    parts: parts.map((part) => ({
+      ...part,
+      name: labels.component(part.component),
+      resultText: part.result ? PART_RESULT_WORDS[part.result] : "not tried yet",
+    })),
+  };
+}
+
+function outcomeOf(
+  { causes, finding, closedAt }: VehicleJobRow,
+  nameOf: (cause: VehicleJobRow["causes"][number]) => string,
+) {
+  if (causes.length) return causes.map(nameOf).join(" and ");
+  if (finding) return FINDING_WORDS[finding];
+  return closedAt ? "Closed" : "Open";
+}
