@@ -103,6 +103,21 @@ describe("in the bay", () => {
     await browser.sees("P2452 back at once");
   });
 
+  test("a scan tool's report is read, shown, and taken over; another vehicle's is questioned", async () => {
+    await browser.press("Scan");
+    await browser.press("From a scan report");
+    await browser.type("Paste the report", "Scan of U9TPK21D0HH100999 - Engine: - P0471 pending - Airbag: no faults");
+    await browser.find("//*[@role='status'][contains(., 'P0471 pending')][contains(., 'another vehicle')]");
+    await browser.type("Paste the report", "a holiday picture");
+    await browser.find("//p[contains(., 'No fault code and no module was found')]");
+    await browser.type("Paste the report", "Brakes: C0035 stored, P07O0");
+    await browser.press("Take it over");
+    expect(await browser.valueOf("Code 1")).toBe("C0035");
+    await browser.press("Save the scan");
+    await onTrail("C0035 stored (brakes); read: brakes");
+    await browser.sees("Wheel speed sensor front left");
+  });
+
   test("what does not show itself becomes a plan on the floor, not a part", async () => {
     await browser.press("Confirm");
     await browser.press("Not reproduced");

@@ -90,6 +90,7 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/jobs/closed?search=nothing-like-it", "Closed jobs"],
       ["/team", "Team"],
       ["/makers", "Maker codes"],
+      ["/codes?search=P0299", "Fault codes"],
       ["/jobs/new", "Open a job"],
     ] as const) {
       await browser.go(path);

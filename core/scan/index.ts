@@ -3,3 +3,11 @@ export { scanFaultText, type ScanFault } from "./frame";
 export type { FreezeFrame, FrozenValue } from "./freeze-frame";
 export type { Monitor, Readiness } from "./monitors";
 export type { Protocol } from "./trouble-codes";
+export {
+  MOST_REPORT_LETTERS,
+  readScanReport,
+  reportRefusalText,
+  type ReportRefusal,
+  type ReportResult,
+  type ScanReport,
+} from "./report";

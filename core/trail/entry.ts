@@ -6,14 +6,17 @@ import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/cor
 import type { Reading, Verdict } from "@/core/measure";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
-/** What an entry of the trail says, by its kind. Written once and never changed; a correction is a new entry. */
+/**
+ * What an entry of the trail says, by its kind. Written once and never changed; a correction is a new entry. So what a later
+ * version adds to a kind is optional for ever: older entries do not have it.
+ */
 export type EntryBody =
   | {
       readonly kind: "opened";
       readonly complaint: string;
       readonly odometerKm: number | null;
       /** Why the odometer reads less than before, where it does. */
-      readonly odometerReason: string | null;
+      readonly odometerReason?: string | null;
     }
   | { readonly kind: "symptoms"; readonly symptoms: readonly Symptom[] }
   | ScanBody
@@ -38,9 +41,9 @@ export interface ScanBody {
   readonly codes: readonly FaultCode[];
   readonly modulesRead: readonly string[];
   /** Asked, and did not answer. */
-  readonly modulesSilent: readonly string[];
+  readonly modulesSilent?: readonly string[];
   /** Known to be there, and not to be read with this tool. */
-  readonly modulesUnreadable: readonly string[];
+  readonly modulesUnreadable?: readonly string[];
 }
 
 /** What became of a code after clearing. */

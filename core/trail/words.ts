@@ -128,7 +128,7 @@ export function symptomText(labels: Labels, { key, conditions, denied = [] }: Sy
   return [labels.symptom(key), ...(words.length ? [words.join(", ")] : [])].join(": ");
 }
 
-function scanText({ codes, modulesRead, modulesSilent, modulesUnreadable }: ScanBody): string {
+function scanText({ codes, modulesRead, modulesSilent = [], modulesUnreadable = [] }: ScanBody): string {
   const found = codes.map(({ code, status, module }) => `${code} ${status}${module ? ` (${module})` : ""}`).join(", ");
   const parts = [
     found || "No codes",

@@ -23,6 +23,18 @@ function codeText({ code, status, returned }: SeenCode): string {
   return words.length ? `${code} ${words.join(", ")}` : code;
 }
 
+function Code({ code }: { readonly code: SeenCode }) {
+  const meaning = useJobPage().sheet.codeMeanings.find((each) => each.code === code.code);
+  return (
+    <p className="text-sm text-ink-soft" title={meaning?.note || undefined}>
+      <Link href={`/codes?search=${code.code}`} prefetch={false} className="mono hover:underline">
+        {codeText(code)}
+      </Link>{" "}
+      {meaning?.meaning}
+    </p>
+  );
+}
+
 function confirmationText({ result, times, tries }: Confirmation): string {
   return tries === null ? CONFIRMATION_WORDS[result] : `${CONFIRMATION_WORDS[result]}: ${times} of ${tries} tries`;
 }
@@ -31,7 +43,6 @@ function confirmationText({ result, times, tries }: Confirmation): string {
 export function JobHead() {
   const { sheet, site } = useJobPage();
   const { job, vehicle, symptoms, facts, minutes, deadEndMinutes, findingText, rung, cameBack } = sheet;
-  const codes = facts.codes.map(codeText);
   const unread = facts.coverage.filter(({ state }) => state !== "read").map(({ module }) => module);
   return (
     <div className="grid gap-x-8 gap-y-2 px-4 py-4 sm:px-6 lg:grid-cols-[1fr_1.5fr_auto]">
@@ -65,7 +76,9 @@ export function JobHead() {
           </p>
         ))}
         {facts.confirmation && <p className="text-sm text-ink-soft">{confirmationText(facts.confirmation)}</p>}
-        {codes.length > 0 && <p className="mono text-sm text-ink-soft">{codes.join(" · ")}</p>}
+        {facts.codes.map((code) => (
+          <Code key={`${code.code} ${code.module}`} code={code} />
+        ))}
         {unread.length > 0 && <p className="text-sm text-ink-soft">not read: {unread.join(", ")}</p>}
       </div>
       <div className="lg:text-right">

@@ -16,6 +16,7 @@ interface TopBarProps {
 const PLACES = [
   { href: "/", label: "Floor" },
   { href: "/jobs/closed", label: "Closed jobs" },
+  { href: "/codes", label: "Codes" },
 ] as const;
 
 export function TopBar({ name, role, shop, mayManage }: TopBarProps) {

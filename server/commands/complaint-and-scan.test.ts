@@ -5,6 +5,8 @@ import { entryText } from "@/core/trail";
 import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";
+import { searchCodeEntries } from "@/server/db/code-entries";
+import { codeMeanings } from "@/server/views/codes";
 import { readTrail } from "@/server/db/trail";
 import { loadLabels } from "@/server/knowledge/labels";
 import { loadVehicleHistory } from "@/server/views/vehicle-history";
@@ -200,6 +202,43 @@ describe("the odometer", () => {
       { name: "Charge-air hose", partNumber: "BH-1", by: "Technician", resultText: "cured it" },
     ]);
     expect((await loadVin("u9t-pk21d-0hh-100307", NOW)).make).toBe("Tarrow");
+  });
+});
+
+describe("the code dictionary", () => {
+  const entry = (code: string, make: string, meaning: string) => ({ code, make, meaning, note: "" });
+
+  test("says of a make's code what the shop says, else the generic text, else what the code itself tells", async () => {
+    await done(send(technician, "describe-code", entry("P0299", "", "Boost low, look at the hoses first")));
+    await done(send(technician, "describe-code", entry("p1299", "Tarrow", "Vane travel not learnt")));
+    const meanings = async (make: string) =>
+      (await codeMeanings(pool(), ["P0299", "P0401", "P1299"], make)).map(({ meaning }) => meaning);
+    expect(await meanings("Tarrow")).toEqual([
+      "Boost low, look at the hoses first",
+      "Exhaust-gas recirculation: flow too small",
+      "Vane travel not learnt",
+    ]);
+    expect((await meanings("Kestrin"))[2]).toBe("powertrain, the maker’s own code");
+    await done(send(technician, "describe-code", entry("P0299", "Tarrow", "Vanes, on this one")));
+    expect((await meanings("Tarrow"))[0]).toBe("Vanes, on this one");
+  });
+
+  test("takes a file whole or not at all, and gives its entries back", async () => {
+    const good = [entry("B1190", "Ombrel", "Latch bus"), entry("B1190", "", "Latch")];
+    expect(await refusalOf(send(lead, "import-codes", { entries: [...good, entry("B11", "", "x")] }))).toMatchObject({
+      problems: [{ path: "entries[2].code" }],
+    });
+    expect((await searchCodeEntries(pool(), "B1190")).length).toBe(0);
+    expect(await done(send(lead, "import-codes", { entries: good }))).toEqual({ imported: 2 });
+    expect((await searchCodeEntries(pool(), "latch")).map(({ code, make }) => `${code} ${make}`)).toEqual([
+      "B1190 ",
+      "B1190 Ombrel",
+    ]);
+    expect(await refusalOf(send(technician, "drop-code-entry", { code: "B1190", make: "Ombrel" }))).toMatchObject({
+      code: "not-allowed",
+    });
+    await done(send(lead, "drop-code-entry", { code: "B1190", make: "Ombrel" }));
+    expect((await searchCodeEntries(pool(), "B1190")).map(({ make }) => make)).toEqual([""]);
   });
 });
 

@@ -1,5 +1,6 @@
 import "server-only";
 import type { AnyCommand } from "./command";
+import { describeCode, dropCodeEntry, importCodes } from "./code-entries";
 import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, recordFinding, recordProof, reopenJob } from "./conclude-job";
 import { dropMaker, nameMaker } from "./makers";
@@ -33,6 +34,9 @@ export const COMMANDS: readonly AnyCommand[] = [
   closeJob,
   reopenJob,
   handOver,
+  describeCode,
+  dropCodeEntry,
+  importCodes,
   nameMaker,
   dropMaker,
   addPerson,

@@ -119,8 +119,8 @@ export async function insertScanFacts(db: Db, jobId: JobId, seq: number, scan: O
     ]);
   for (const [state, modules] of [
     ["read", scan.modulesRead],
-    ["no-answer", scan.modulesSilent],
-    ["unreadable", scan.modulesUnreadable],
+    ["no-answer", scan.modulesSilent ?? []],
+    ["unreadable", scan.modulesUnreadable ?? []],
   ] as const)
     await execute(db, "insert into job_module (job_id, seq, module, state) select $1, $2, unnest($3::text[]), $4", [
       jobId,

@@ -43,6 +43,7 @@ import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
 import { labelsFrom } from "@/server/knowledge/labels";
 import { loadKnowledge } from "@/server/knowledge/load";
 import { adviceView, type AdviceView } from "./advice-view";
+import { codeMeanings, type CodeMeaning } from "./codes";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
 
 export interface RoadView extends Road {
@@ -84,6 +85,8 @@ export interface JobSheet {
   readonly like: readonly LikeJobView[];
   readonly deadEnds: readonly DeadEndView[];
   readonly procedures: readonly Procedure[];
+  /** What the job's codes mean on this make. */
+  readonly codeMeanings: readonly CodeMeaning[];
   /** What to ask the customer next. */
   readonly questions: readonly { readonly condition: string; readonly label: string }[];
   readonly words: Vocabulary;
@@ -106,11 +109,17 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const conditions = words.conditions.map(({ key }) => key);
   const knowledge = await loadKnowledge(db, site, file, conditions.map(conditionFeature));
   const labels = labelsFrom(words, knowledge.procedures);
-  const [like, ends] = await Promise.all([likeJobs(db, file, labels, id), deadEnds(db, file, labels, site)]);
+  const codes = facts.codes.map(({ code }) => code);
+  const [like, ends, meanings] = await Promise.all([
+    likeJobs(db, file, labels, id),
+    deadEnds(db, file, labels, site),
+    codeMeanings(db, codes, vehicle.make),
+  ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
     ...{ job, vehicle, facts, minutes, words, like, deadEnds: ends, procedures: knowledge.procedures },
+    codeMeanings: meanings,
     questions: questionsFor(knowledge, file, conditions).map(({ condition }) => ({
       condition,
       label: labels.condition(condition),

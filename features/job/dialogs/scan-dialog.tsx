@@ -2,9 +2,13 @@
 
 import { useState } from "react";
 import { MODULE_STATES, type ModuleState } from "@/core/job";
+import type { ScanReport } from "@/core/scan";
 import { CodesField, MODULES, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
+import { Button } from "@/ui/button";
+import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
+import { ReportField } from "./report-field";
 import { MinutesField, numberOrText } from "./minutes-field";
 
 const STATE_WORDS: Record<ModuleState, string> = {
@@ -17,6 +21,7 @@ type Coverage = Readonly<Record<string, ModuleState>>;
 
 /** Codes with their status, and how every module answered: no code from an unread module is no evidence. */
 export function ScanDialog() {
+  const { sheet } = useJobPage();
   const command = useJobCommand("record-scan", "Scan saved");
   const [codes, setCodes] = useState<readonly CodeDraft[]>([NO_CODE]);
   const [coverage, setCoverage] = useState<Coverage>({});
@@ -39,9 +44,25 @@ export function ScanDialog() {
       save="Save the scan"
       onSubmit={save}
     >
+      <ReportField
+        jobVin={sheet.vehicle.vin}
+        onTake={(report) => {
+          setCodes(draftsOf(report, codes));
+          setCoverage({
+            ...coverage,
+            ...Object.fromEntries(report.modules.map((module) => [module, "read" as const])),
+          });
+        }}
+      />
       <CodesField value={codes} onChange={setCodes} />
       <fieldset>
         <legend className="mb-1 font-medium">How each module answered</legend>
+        <Button
+          className="mb-2"
+          onClick={() => setCoverage(Object.fromEntries(MODULES.map((module) => [module, "read" as const])))}
+        >
+          Every module was read
+        </Button>
         {MODULES.map((module) => (
           <ModuleRow
             key={module}
@@ -54,6 +75,13 @@ export function ScanDialog() {
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>
   );
+}
+
+/** The codes of a report in the place of empty rows, behind what was typed already. */
+function draftsOf({ codes }: ScanReport, before: readonly CodeDraft[]): readonly CodeDraft[] {
+  const known = new Set(writtenCodes(before).map(({ code, module }) => `${code} ${module}`));
+  const added = codes.map(({ code, module, status }) => ({ code, module: module ?? "", status }));
+  return [...writtenCodes(before), ...added.filter(({ code, module }) => !known.has(`${code} ${module}`))];
 }
 
 function withState(coverage: Coverage, module: string, state: ModuleState | null): Coverage {

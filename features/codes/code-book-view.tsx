@@ -1,0 +1,70 @@
+import Form from "next/form";
+import type { CodeBook } from "@/server/views/codes";
+import { Button, ButtonLink } from "@/ui/button";
+import { TextInput } from "@/ui/form";
+import { Empty, Section } from "@/ui/section";
+import { AddCode } from "./add-code";
+import { CodeRow } from "./code-row";
+import { ImportCodes } from "./import-codes";
+
+interface CodeBookViewProps {
+  readonly book: CodeBook;
+  readonly mayAdd: boolean;
+  readonly mayEdit: boolean;
+}
+
+/** The code dictionary: what the code itself says, the generic text, and the shop's own entries. */
+export function CodeBookView({ book: { search, asked, entries }, mayAdd, mayEdit }: CodeBookViewProps) {
+  return (
+    <div className="mx-auto flex max-w-4xl flex-col gap-7 px-4 py-5 sm:px-6">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h1 className="text-xl">Fault codes</h1>
+        <Form action="/codes" className="flex w-full gap-2 sm:w-auto" role="search">
+          <label htmlFor="search" className="sr-only">
+            Search fault codes
+          </label>
+          <TextInput
+            id="search"
+            name="search"
+            defaultValue={search}
+            placeholder="P0299, or words"
+            className="sm:w-72"
+          />
+          <Button type="submit">Search</Button>
+        </Form>
+      </div>
+      {asked && (
+        <div className="border-l-4 border-ink pl-3">
+          <p className="mono text-lg">{asked.code}</p>
+          <p className="font-medium">{asked.generic ?? "No generic text."}</p>
+          <p className="text-sm text-ink-soft">
+            {asked.structure}. A code names a circuit or a symptom, not a part to buy.
+          </p>
+        </div>
+      )}
+      <Section title="What this shop says" aside={entries.length === 1 ? "1 entry" : `${entries.length} entries`}>
+        {entries.length === 0 && (
+          <Empty>
+            {search
+              ? "Nothing of the shop’s own about that."
+              : "No entry yet. Add what makers’ codes mean, and what you learnt."}
+          </Empty>
+        )}
+        <ul>
+          {entries.map((entry) => (
+            <CodeRow key={`${entry.code} ${entry.make}`} entry={entry} mayEdit={mayEdit} />
+          ))}
+        </ul>
+      </Section>
+      {mayAdd && <AddCode code={asked?.code ?? ""} />}
+      <Section title="As a file" aside="CSV: code, make, meaning, note">
+        <div className="flex flex-wrap items-start gap-3 pt-3">
+          <ButtonLink href="/api/v1/codes" prefetch={false} download>
+            Save as CSV
+          </ButtonLink>
+          {mayEdit && <ImportCodes />}
+        </div>
+      </Section>
+    </div>
+  );
+}
