@@ -42,6 +42,21 @@ describe("at the gate", () => {
     await onTrail("Came in; odometer: instrument cluster changed by the maker");
   });
 
+  test("a word that is missing is added where it is missed, with its condition", async () => {
+    await browser.press("Symptoms");
+    await browser.type("Symptom", "whistles from the roof");
+    await browser.press("Add “whistles from the roof” as a new word");
+    await browser.click("//select[@aria-label='System']/option[.='body']");
+    await browser.press("Add the word");
+    await browser.find("//*[@role='dialog']//p[.='Whistles from the roof']");
+    await browser.press("Another condition", "//*[@role='dialog']//div[p[.='Whistles from the roof']]/..");
+    await browser.type("New condition", "Side wind");
+    await browser.keys("\uE007");
+    await browser.find("//*[@role='dialog']//button[@data-state='on'][.='Side wind']");
+    await browser.press("Save the symptoms");
+    await onTrail("Whistles from the roof: side wind");
+  });
+
   test("the desk asks the customer what moves the odds most, and taps the answer", async () => {
     const question = "//section[@aria-label='Ask the customer']//li[1]";
     const label = (await (await browser.find(`${question}/span`)).getText()).replace(/\?$/, "");

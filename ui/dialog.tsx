@@ -36,7 +36,10 @@ export function Dialog({ open, onOpenChange, title, lead, children }: DialogProp
               <X aria-hidden size={22} />
             </Radix.Close>
           </div>
-          <div className="grow overflow-y-auto px-5 py-4">{children}</div>
+          {/* What scrolls can be scrolled by keyboard, also where nothing in it takes the focus. */}
+          <div className="grow overflow-y-auto px-5 py-4" tabIndex={0}>
+            {children}
+          </div>
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

@@ -7,6 +7,8 @@ import { useHydrated } from "./hydrated";
 export interface PickableWord {
   readonly key: string;
   readonly label: string;
+  /** What it is also called. */
+  readonly also?: readonly string[] | undefined;
   /** Heading under which it stands. */
   readonly group?: string | undefined;
 }
@@ -16,12 +18,14 @@ interface WordPickerProps {
   readonly placeholder: string;
   readonly words: readonly PickableWord[];
   readonly onPick: (key: string) => void;
+  /** Takes what was typed as a new word; without it, only words that are there can be picked. */
+  readonly onAdd?: (text: string) => void;
   /** Shown while nothing is typed; otherwise the list opens with the first letter. */
   readonly openAtOnce?: boolean;
 }
 
 /** Finds a word of the shop's vocabulary by typing part of it; arrows and Enter, or a tap, take it. */
-export function WordPicker({ label, placeholder, words, onPick, openAtOnce = false }: WordPickerProps) {
+export function WordPicker({ label, placeholder, words, onPick, onAdd, openAtOnce = false }: WordPickerProps) {
   const [text, setText] = useState("");
   const groups = groupWords(words);
   const show = openAtOnce || text.trim().length > 0;
@@ -45,7 +49,20 @@ export function WordPicker({ label, placeholder, words, onPick, openAtOnce = fal
         aria-label={label}
         className="max-h-72 overflow-y-auto border border-t-0 border-rule-strong bg-sheet"
       >
-        <Command.Empty className="px-3 py-3 text-ink-soft">No such word in the book. Try another one.</Command.Empty>
+        <Command.Empty className="px-3 py-3 text-ink-soft">No such word in the book.</Command.Empty>
+        {show && onAdd && text.trim().length > 1 && (
+          <Command.Item
+            forceMount
+            value={`add ${text}`}
+            onSelect={() => {
+              onAdd(text.trim());
+              setText("");
+            }}
+            className="flex min-h-11 cursor-pointer items-center px-3 py-2 font-medium data-[selected=true]:bg-ochre-pale"
+          >
+            Add “{text.trim()}” as a new word
+          </Command.Item>
+        )}
         {show &&
           groups.map(([heading, items]) => (
             <Command.Group
@@ -53,10 +70,10 @@ export function WordPicker({ label, placeholder, words, onPick, openAtOnce = fal
               heading={heading}
               className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-ink-soft"
             >
-              {items.map(({ key, label: words }) => (
+              {items.map(({ key, label: words, also = [] }) => (
                 <Command.Item
                   key={key}
-                  value={`${words} ${key}`}
+                  value={[words, ...also, key].join(" ")}
                   onSelect={() => pick(key)}
                   className="flex min-h-11 cursor-pointer items-center px-3 py-2 data-[selected=true]:bg-ochre-pale"
                 >

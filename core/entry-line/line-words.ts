@@ -2,6 +2,8 @@
 export interface LineWord {
   readonly key: string;
   readonly label: string;
+  /** What people also call it. */
+  readonly also?: readonly string[];
 }
 
 export interface LineWords {
@@ -17,8 +19,9 @@ const bare = (text: string) => plain(text).replace(LEADING, "");
 
 /** The key of the word that is called just so, with or without its leading "when"; null where there is none. */
 export function findWord(words: readonly LineWord[], text: string): string | null {
-  const exact = words.find(({ label }) => plain(label) === plain(text));
-  return (exact ?? words.find(({ label }) => bare(label) === bare(text)))?.key ?? null;
+  const called = (same: (name: string) => boolean) => words.find(({ label, also = [] }) => [label, ...also].some(same));
+  const exact = called((name) => plain(name) === plain(text));
+  return (exact ?? called((name) => bare(name) === bare(text)))?.key ?? null;
 }
 
 const LEAST_LETTERS = 2;

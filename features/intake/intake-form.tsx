@@ -21,10 +21,11 @@ interface IntakeFormProps {
   readonly words: Vocabulary;
   readonly choices: VariantChoices;
   readonly units: UnitSystem;
+  readonly mayAddWords: boolean;
 }
 
 /** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
-export function IntakeForm({ words, choices, units }: IntakeFormProps) {
+export function IntakeForm({ words, choices, units, mayAddWords }: IntakeFormProps) {
   const router = useRouter();
   const { send, busy, problems, message } = useCommand(commandPath("open-job"));
   const [vehicle, setVehicle] = useState<VehicleDraft>(NO_VEHICLE);
@@ -65,7 +66,7 @@ export function IntakeForm({ words, choices, units }: IntakeFormProps) {
             </Field>
             <div>
               <p className="mb-1 font-medium">Symptoms</p>
-              <SymptomPicker words={words} value={symptoms} onChange={setSymptoms} />
+              <SymptomPicker words={words} mayAdd={mayAddWords} value={symptoms} onChange={setSymptoms} />
             </div>
           </div>
         </Section>

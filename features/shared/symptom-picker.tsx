@@ -1,35 +1,47 @@
 "use client";
 
 import { X } from "lucide-react";
+import { useState } from "react";
 import type { Symptom } from "@/core/diagnosis";
+import { Button } from "@/ui/button";
+import { AddWord } from "./add-word";
+import { PickWord } from "./pick-word";
 import { ChooseSome } from "@/ui/choices";
-import { WordPicker } from "@/ui/word-picker";
 
 interface Words {
-  readonly symptoms: readonly { readonly key: string; readonly label: string; readonly system: string }[];
+  readonly symptoms: readonly {
+    readonly key: string;
+    readonly label: string;
+    readonly system: string;
+    readonly also?: readonly string[];
+  }[];
   readonly conditions: readonly { readonly key: string; readonly label: string }[];
 }
 
 interface SymptomPickerProps {
   readonly words: Words;
+  /** Whether a word that is missing may be added here. */
+  readonly mayAdd: boolean;
   readonly value: readonly Symptom[];
   readonly onChange: (value: readonly Symptom[]) => void;
 }
 
 /** Symptoms found by typing, each with the conditions under which it shows: conditions tell causes apart best. */
-export function SymptomPicker({ words, value, onChange }: SymptomPickerProps) {
+export function SymptomPicker({ words, mayAdd, value, onChange }: SymptomPickerProps) {
   const taken = new Set(value.map(({ key }) => key));
   const labelOf = (key: string) => words.symptoms.find((word) => word.key === key)?.label ?? key;
   const change = (key: string, conditions: readonly string[]) =>
-    onChange(value.map((each) => (each.key === key ? { key, conditions } : each)));
+    onChange(value.map((each) => (each.key === key ? { ...each, conditions } : each)));
   return (
     <div className="flex flex-col gap-3">
-      <WordPicker
+      <PickWord
+        kind="symptom"
+        mayAdd={mayAdd}
         label="Symptom"
         placeholder="type two letters: low power, hums, flat battery"
         words={words.symptoms
           .filter(({ key }) => !taken.has(key))
-          .map(({ key, label, system }) => ({ key, label, group: system }))}
+          .map(({ key, label, system, also }) => ({ key, label, also, group: system, system }))}
         onPick={(key) => onChange([...value, { key, conditions: [] }])}
       />
       {value.map(({ key, conditions }) => (
@@ -52,8 +64,31 @@ export function SymptomPicker({ words, value, onChange }: SymptomPickerProps) {
             onChange={(next) => change(key, next)}
             choices={words.conditions.map((word) => ({ value: word.key, label: word.label }))}
           />
+          {mayAdd && <MoreConditions onAdded={(added) => change(key, [...new Set([...conditions, added])])} />}
         </div>
       ))}
     </div>
+  );
+}
+
+/** A condition that nobody has told of before. */
+function MoreConditions({ onAdded }: { readonly onAdded: (key: string) => void }) {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Button look="quiet" className="text-sm" onClick={() => setOpen(true)}>
+        Another condition
+      </Button>
+    );
+  return (
+    <AddWord
+      kind="condition"
+      text=""
+      onAdded={(key) => {
+        setOpen(false);
+        onAdded(key);
+      }}
+      onCancel={() => setOpen(false)}
+    />
   );
 }

@@ -12,6 +12,7 @@ export type Right =
   | "job.assign"
   | "job.close"
   | "job.reopen"
+  | "words.extend"
   | "book.extend"
   | "book.edit"
   | "team.manage"
@@ -24,8 +25,16 @@ const RIGHTS: Record<Role, ReadonlySet<Right>> = {
   // Records, does not close.
   apprentice: new Set([...EVERYONE, "job.record"]),
   // Takes complaints in and tells the customer; does not measure or conclude.
-  desk: new Set([...EVERYONE, "job.open", "job.assign"]),
-  technician: new Set([...EVERYONE, "job.open", "job.record", "job.assign", "job.close", "book.extend"]),
+  desk: new Set([...EVERYONE, "job.open", "job.assign", "words.extend"]),
+  technician: new Set([
+    ...EVERYONE,
+    "job.open",
+    "job.record",
+    "job.assign",
+    "job.close",
+    "words.extend",
+    "book.extend",
+  ]),
   lead: new Set([
     ...EVERYONE,
     "job.open",
@@ -33,6 +42,7 @@ const RIGHTS: Record<Role, ReadonlySet<Right>> = {
     "job.assign",
     "job.close",
     "job.reopen",
+    "words.extend",
     "book.extend",
     "book.edit",
     "team.manage",

@@ -7,6 +7,8 @@ import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";
 import { searchCodeEntries } from "@/server/db/code-entries";
 import { codeMeanings } from "@/server/views/codes";
+import { readEntryLine } from "@/core/entry-line";
+import { readVocabulary } from "@/server/db/book";
 import { readTrail } from "@/server/db/trail";
 import { loadLabels } from "@/server/knowledge/labels";
 import { loadVehicleHistory } from "@/server/views/vehicle-history";
@@ -202,6 +204,44 @@ describe("the odometer", () => {
       { name: "Charge-air hose", partNumber: "BH-1", by: "Technician", resultText: "cured it" },
     ]);
     expect((await loadVin("u9t-pk21d-0hh-100307", NOW)).make).toBe("Tarrow");
+  });
+});
+
+describe("the vocabulary", () => {
+  const add = (kind: string, label: string, system: string | null = null, by = desk) =>
+    done<{ key: string; added: boolean }>(send(by, "add-word", { kind, label, system }));
+
+  test("takes new words in, gives known ones back, and makes keys that collide with none", async () => {
+    expect(await add("symptom", "Wiper squeal, rear", "body")).toEqual({ key: "wiper-squeal-rear", added: true });
+    expect(await add("symptom", "wiper squeal, REAR", "body")).toEqual({ key: "wiper-squeal-rear", added: false });
+    expect(await add("symptom", "Wiper squeal: rear!", "body")).toEqual({ key: "wiper-squeal-rear-2", added: true });
+    expect(await add("failure", "Läuft trocken")).toEqual({ key: "lauft-trocken", added: true });
+    expect(await add("condition", "雪")).toEqual({ key: "word", added: true });
+    expect(await refusalOf(send(desk, "add-word", { kind: "component", label: "Roof lamp" }))).toMatchObject({
+      problems: [{ path: "system", message: "is needed" }],
+    });
+    const job = await OpenJob.open(desk, {
+      odometerKm: null,
+      symptoms: [{ key: "wiper-squeal-rear", conditions: ["word"] }],
+    });
+    expect((await facts(job)).symptoms).toMatchObject([{ key: "wiper-squeal-rear", conditions: ["word"] }]);
+  });
+
+  test("finds a word by what people also call it, and lets no two words share a name", async () => {
+    await done(send(desk, "add-synonym", { kind: "symptom", key: "low-power", text: "No pull" }));
+    await done(send(desk, "add-synonym", { kind: "symptom", key: "low-power", text: "no PULL" }));
+    expect(await add("symptom", "no pull", "engine")).toEqual({ key: "low-power", added: false });
+    const { symptoms } = await readVocabulary(pool());
+    expect(symptoms.find(({ key }) => key === "low-power")?.also).toEqual(["No pull"]);
+    expect(readEntryLine("no pull", { symptoms, conditions: [] }).symptoms).toEqual(["low-power"]);
+    expect(
+      await refusalOf(send(desk, "add-synonym", { kind: "symptom", key: "limp-mode", text: "Low power" })),
+    ).toMatchObject({
+      problems: [{ path: "text" }],
+    });
+    expect(await refusalOf(send(desk, "add-synonym", { kind: "symptom", key: "nothing", text: "x" }))).toMatchObject({
+      problems: [{ path: "key" }],
+    });
   });
 });
 

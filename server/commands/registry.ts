@@ -11,6 +11,7 @@ import { nameSuspect, recordNote, recordSymptoms, withdrawEntry } from "./record
 import { recordPart, recordPartResult } from "./record-part";
 import { recordClear, recordScan } from "./record-scan";
 import { recordTest } from "./record-test";
+import { addSynonym, addWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
 
 /** Every write that a signed-in person or a script can ask for. */
@@ -34,6 +35,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   closeJob,
   reopenJob,
   handOver,
+  addWord,
+  addSynonym,
   describeCode,
   dropCodeEntry,
   importCodes,

@@ -2,11 +2,14 @@ import "server-only";
 import type { PersonId } from "@/core/ids";
 import type { Cause, Fix, KnownCause, Pattern, Procedure } from "@/core/diagnosis";
 import type { Db } from "./pool";
+import { readSynonyms, type WordKind } from "./words";
 import { execute, many } from "./rows";
 
 export interface Word {
   readonly key: string;
   readonly label: string;
+  /** What people also call it. */
+  readonly also?: readonly string[];
 }
 
 export interface SystemWord extends Word {
@@ -21,11 +24,18 @@ export interface Vocabulary {
 }
 
 export async function readVocabulary(db: Db): Promise<Vocabulary> {
+  const synonyms = await readSynonyms(db);
+  const withSynonyms = <W extends Word>(kind: WordKind, words: readonly W[]): readonly W[] => {
+    const also = synonyms.get(kind);
+    return also ? words.map((word) => ({ ...word, also: also.get(word.key) ?? [] })) : words;
+  };
+  const plain = (kind: WordKind) => many<Word>(db, `select key, label from ${kind} order by label`);
+  const inSystems = (kind: WordKind) => many<SystemWord>(db, `select key, label, system from ${kind} order by label`);
   return {
-    symptoms: await many<SystemWord>(db, "select key, label, system from symptom order by label"),
-    conditions: await many<Word>(db, "select key, label from condition order by label"),
-    components: await many<SystemWord>(db, "select key, label, system from component order by label"),
-    failures: await many<Word>(db, "select key, label from failure order by label"),
+    symptoms: withSynonyms("symptom", await inSystems("symptom")),
+    conditions: withSynonyms("condition", await plain("condition")),
+    components: withSynonyms("component", await inSystems("component")),
+    failures: withSynonyms("failure", await plain("failure")),
   };
 }
 

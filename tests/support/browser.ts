@@ -172,7 +172,7 @@ export class Browser {
 
   private field(label: string): Promise<WebElement> {
     const said = quote(label);
-    return this.find(`//*[@id=//label[normalize-space(.)=${said}]/@for]`);
+    return this.find(`//*[@id=//label[normalize-space(.)=${said}]/@for] | //input[@aria-label=${said}]`);
   }
 
   private async retry<T>(work: () => Promise<T>): Promise<T> {

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { Symptom } from "@/core/diagnosis";
 import { SymptomPicker } from "@/features/shared/symptom-picker";
-import { useJobPage } from "../job-context";
+import { useJobPage, useMay } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
 import { MinutesField, numberOrText } from "./minutes-field";
@@ -11,6 +11,7 @@ import { MinutesField, numberOrText } from "./minutes-field";
 /** Adds symptoms, or conditions to those that are there. */
 export function SymptomsDialog() {
   const { sheet } = useJobPage();
+  const mayAdd = useMay("words.extend");
   const command = useJobCommand("record-symptoms", "Symptoms saved");
   const [symptoms, setSymptoms] = useState<readonly Symptom[]>(sheet.facts.symptoms);
   const [minutes, setMinutes] = useState("0");
@@ -24,7 +25,7 @@ export function SymptomsDialog() {
       disabled={symptoms.length === 0}
       onSubmit={() => command.save({ symptoms, minutes: numberOrText(minutes) ?? 0 })}
     >
-      <SymptomPicker words={sheet.words} value={symptoms} onChange={setSymptoms} />
+      <SymptomPicker words={sheet.words} mayAdd={mayAdd} value={symptoms} onChange={setSymptoms} />
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>
   );
