@@ -96,7 +96,15 @@ describe("with an apprentice's session", () => {
     }
     expect(allowed.sort()).toEqual([
       ...["change-passphrase", "confirm-complaint", "plan-watch", "record-clear", "record-entries", "record-finding"],
-      ...["record-note", "record-odometer", "record-part", "record-part-result", "record-proof", "record-scan"],
+      ...[
+        "record-note",
+        "record-odometer",
+        "record-part",
+        "record-part-result",
+        "record-prior-work",
+        "record-proof",
+        "record-scan",
+      ],
       ...["record-symptoms", "record-test", "sign-out-everywhere", "withdraw-entry"],
     ]);
   });

@@ -57,6 +57,17 @@ describe("at the gate", () => {
     await onTrail("Whistles from the roof: side wind");
   });
 
+  test("what was done before becomes a suspect with its own reason", async () => {
+    await browser.press("Before");
+    await browser.word("What was worked on", "filter pressure se", "Filter pressure sensor");
+    for (const choice of ["Changed", "Another shop", "Days ago"]) await browser.press(choice, "//*[@role='dialog']");
+    await browser.press("Save", "//*[@role='dialog']");
+    await onTrail("Done before: filter pressure sensor changed by another shop, days ago");
+    const suspect = "//section[@aria-label='Suspects']//li[contains(., 'Filter pressure sensor: new part is bad')]";
+    await browser.click(`${suspect}//summary`);
+    await browser.find(`${suspect}//li[contains(., 'changed by another shop, days ago')]`);
+  });
+
   test("the desk asks the customer what moves the odds most, and taps the answer", async () => {
     const question = "//section[@aria-label='Ask the customer']//li[1]";
     const label = (await (await browser.find(`${question}/span`)).getText()).replace(/\?$/, "");

@@ -1,6 +1,7 @@
 import type { SeenCode } from "@/core/codes";
 import type { Vehicle } from "@/core/vehicle";
 import type { Effect } from "./book";
+import type { PriorWork } from "./prior-work";
 
 export interface Symptom {
   readonly key: string;
@@ -34,6 +35,10 @@ export interface CaseFile {
   readonly modulesScanned: readonly string[];
   readonly tests: readonly TestDone[];
   readonly fixesTried: readonly FixTried[];
+  /** What was done to the vehicle before it came in. */
+  readonly priorWork?: readonly PriorWork[];
+  /** The systems that the symptoms belong to: where the complaint is. */
+  readonly symptomSystems?: readonly string[];
   /** Access groups that are open already. */
   readonly access: readonly string[];
 }

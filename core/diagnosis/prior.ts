@@ -2,6 +2,7 @@ import { ALL_VEHICLES, chainFor, type GroupKey } from "@/core/vehicle";
 import { patternApplies, type Grade, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
+import { workSuspects, type PriorWork } from "./prior-work";
 import { countsIn, NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
 
 /** Where a prior comes from, for the sentence: the narrowest group in which the cause was seen, and patterns that apply. */
@@ -10,6 +11,8 @@ export interface PriorReason {
   readonly seen: Count;
   readonly of: number;
   readonly patterns: readonly Pattern[];
+  /** The earlier work that brings this suspect with it. */
+  readonly work: PriorWork | null;
 }
 
 export interface Prior {
@@ -44,10 +47,12 @@ export function priorOf(knowledge: Knowledge, file: CaseFile): Prior {
   const totals = groupTotals(knowledge);
   const rates = new Map<CauseKey, number>();
   const reasons = new Map<CauseKey, PriorReason>();
+  const suspicious = new Map(workSuspects(file).map((suspect) => [suspect.key, suspect]));
   for (const cause of knowledge.causes) {
     const { rate, reason } = causeRate(knowledge, file, cause, totals);
-    rates.set(cause.key, rate);
-    reasons.set(cause.key, reason);
+    const work = suspicious.get(cause.key);
+    rates.set(cause.key, Math.max(rate, work?.share ?? 0));
+    reasons.set(cause.key, work ? { ...reason, work: work.work } : reason);
   }
   const unknown = unknownShare(knowledge);
   const sum = [...rates.values()].reduce((a, b) => a + b, 0);
@@ -72,12 +77,12 @@ function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, tota
   const own = (group: GroupKey) => knowledge.groups.get(group)?.get(cause.key) ?? NO_COUNT;
   const all = of(ALL_VEHICLES);
   let rate = (own(ALL_VEHICLES).weight + BOOK_JOBS) / (all.weight + BOOK_JOBS * knowledge.causes.length);
-  let reason: PriorReason = { group: ALL_VEHICLES, seen: own(ALL_VEHICLES), of: all.jobs, patterns };
+  let reason: PriorReason = { group: ALL_VEHICLES, seen: own(ALL_VEHICLES), of: all.jobs, patterns, work: null };
   for (const group of [...chain].reverse()) {
     if (group === ALL_VEHICLES) continue;
     const seen = own(group);
     rate *= (seen.weight + RATIO_SHAPE) / (of(group).weight * rate + RATIO_SHAPE);
-    if (seen.jobs > 0) reason = { group, seen, of: of(group).jobs, patterns };
+    if (seen.jobs > 0) reason = { group, seen, of: of(group).jobs, patterns, work: null };
   }
   const patternJobs = patterns.reduce((sum, { evidence }) => sum + PATTERN_JOBS[evidence], 0);
   const against = PATTERN_AGAINST_JOBS + of(chain[0]).weight;

@@ -3,6 +3,7 @@ import { groupName } from "@/core/vehicle";
 import type { Cause } from "./cause";
 import type { EvidenceSource, Reason } from "./evidence";
 import type { Action, FixAction, Plan, TestAction } from "./plan";
+import type { PriorWork, Recency, Work, Worker } from "./prior-work";
 import type { Likeness } from "./similar";
 
 /** The words of the shop's vocabulary for its keys; an unknown key stands for itself. */
@@ -53,7 +54,7 @@ function featureName(labels: Labels, kind: "symptom" | "condition" | "code", sub
 export function reasonText(labels: Labels, { source, weight }: Reason): string {
   switch (source.kind) {
     case "prior":
-      return priorText(source.reason);
+      return priorText(labels, source.reason);
     case "feature":
       return countText(source.seen, source.of, "shown in", weight);
     case "denied":
@@ -75,11 +76,36 @@ const TRIED_WORDS = {
   fixed: "repaired here, and the fault is gone since",
 } as const;
 
-function priorText({ seen, of, group, patterns }: Extract<EvidenceSource, { kind: "prior" }>["reason"]): string {
+function priorText(
+  labels: Labels,
+  { seen, of, group, patterns, work }: Extract<EvidenceSource, { kind: "prior" }>["reason"],
+): string {
   const known = patterns.map(({ title, evidence }) => `known pattern: ${title} (${evidence})`);
   const counted = seen.jobs > 0 ? [`cause of ${seen.jobs} of ${jobs(of)} on ${groupName(group)}`] : [];
-  const parts = [...counted, ...known];
+  const parts = [...(work ? [priorWorkText(labels, work)] : []), ...counted, ...known];
   return parts.length ? parts.join("; ") : "no job here with this cause so far";
+}
+
+const WORK_WORDS: Record<Work, string> = {
+  changed: "changed",
+  repaired: "repaired",
+  modified: "modified",
+  bypassed: "bypassed",
+  "taken-apart": "taken apart",
+  accident: "hurt in an accident",
+};
+const WORKER_WORDS: Record<Worker, string> = { owner: "by the owner", "other-shop": "by another shop", us: "by us" };
+const RECENCY_WORDS: Record<Recency, string> = {
+  days: "days ago",
+  weeks: "weeks ago",
+  months: "months ago",
+  longer: "more than a year ago",
+};
+
+/** "Charge-air hose changed by another shop, weeks ago" */
+export function priorWorkText(labels: Labels, { component, work, who, recency }: Omit<PriorWork, "system">): string {
+  const by = work === "accident" ? "" : ` ${WORKER_WORDS[who]}`;
+  return `${labels.component(component)} ${WORK_WORDS[work]}${by}, ${RECENCY_WORDS[recency]}`;
 }
 
 function countText(seen: number, of: number, verb: string, weight: number): string {

@@ -2,6 +2,7 @@ import type { SeenCode } from "@/core/codes";
 import type { CaseFile, Symptom, TestDone } from "@/core/diagnosis/case-file";
 import type { Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
+import type { PriorWork } from "@/core/diagnosis/prior-work";
 import type { Proof } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
@@ -54,6 +55,10 @@ export interface JobFacts {
   readonly modulesScanned: readonly string[];
   /** Every module that was asked, and how it answered. */
   readonly coverage: readonly ModuleCoverage[];
+  /** What was done to the vehicle before it came in. */
+  readonly priorWork: readonly PriorWork[];
+  /** The systems that the symptoms belong to. */
+  readonly symptomSystems: readonly string[];
   /** The last word on whether the complaint shows itself; null where nobody tried. */
   readonly confirmation: Confirmation | null;
   /** The plan for catching it, if there is one. */
@@ -71,8 +76,11 @@ export function caseOf(job: JobFacts): CaseFile {
   const fixesTried = partsAsTheyStand(job).flatMap(({ component, failure, result }) =>
     result ? [{ component, failure, result }] : [],
   );
-  const { vehicle, odometerKm, symptoms, codes, modulesScanned, tests } = job;
-  return { vehicle, odometerKm, symptoms, codes, modulesScanned, tests, fixesTried, access: [...new Set(access)] };
+  const { vehicle, odometerKm, symptoms, codes, modulesScanned, tests, priorWork, symptomSystems } = job;
+  return {
+    ...{ vehicle, odometerKm, symptoms, codes, modulesScanned, tests, priorWork, symptomSystems, fixesTried },
+    access: [...new Set(access)],
+  };
 }
 
 /** The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. */

@@ -1,6 +1,7 @@
 import type { CodeReturn, FaultCode } from "@/core/codes";
 import type { Effect, Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
+import type { PriorWork } from "@/core/diagnosis/prior-work";
 import type { Symptom } from "@/core/diagnosis/case-file";
 import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/core/job";
 import type { Reading, Verdict } from "@/core/measure";
@@ -23,6 +24,7 @@ export type EntryBody =
   | { readonly kind: "cleared"; readonly returns: readonly ReturnedCode[] }
   | ({ readonly kind: "confirmed"; readonly note: string } & Confirmation)
   | ({ readonly kind: "watch" } & Watch)
+  | ({ readonly kind: "prior-work"; readonly note: string } & Omit<PriorWork, "system">)
   | { readonly kind: "odometer"; readonly odometerKm: number; readonly reason: string }
   | TestBody
   | PartBody

@@ -1,5 +1,5 @@
 import { exhaustive } from "@/core/exhaustive";
-import { causeName, lowerFirst, type Labels, type Symptom } from "@/core/diagnosis";
+import { causeName, lowerFirst, priorWorkText, type Labels, type Symptom } from "@/core/diagnosis";
 import type { CodeReturn } from "@/core/codes";
 import type { ConfirmationResult, PartResult } from "@/core/job";
 import { formatReading } from "@/core/measure";
@@ -21,6 +21,8 @@ export function entryText(labels: Labels, body: EntryBody): string {
       return confirmedText(labels, body);
     case "watch":
       return `To be caught: ${body.what}; ${body.who} until ${body.until}`;
+    case "prior-work":
+      return `Done before: ${lowerFirst(priorWorkText(labels, body))}${note(body.note)}`;
     case "odometer":
       return `Odometer ${body.odometerKm} km${note(body.reason)}`;
     case "test":
@@ -78,6 +80,7 @@ export function entryShortText(labels: Labels, body: EntryBody): string {
         cleared: "cleared",
         confirmed: "confirmed",
         watch: "to be caught",
+        "prior-work": "done before",
         odometer: "odometer",
         suspect: "suspected",
         handed: "handed on",

@@ -13,6 +13,11 @@ const LAST_BAND = 5;
 const ENGINE_SYSTEMS = new Set(["engine", "fuel", "intake", "exhaust", "ignition", "charging", "cooling"]);
 const TRANSMISSION_SYSTEMS = new Set(["transmission", "clutch", "driveline"]);
 
+/** Whether work on one system is near a complaint of the other: the same one, or both about the engine, or both about the drive. */
+export function relatedSystems(one: string, other: string): boolean {
+  return one === other || [ENGINE_SYSTEMS, TRANSMISSION_SYSTEMS].some((family) => family.has(one) && family.has(other));
+}
+
 export const ALL_VEHICLES = "all" as GroupKey;
 
 const group = (kind: string, ...parts: (string | number)[]) => [kind, ...parts].join("|") as GroupKey;

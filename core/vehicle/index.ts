@@ -1,5 +1,14 @@
 export { vehicleName, type Vehicle } from "./vehicle";
-export { ALL_VEHICLES, chainFor, groupName, groupsOf, makeGroup, modelGroup, type GroupKey } from "./groups";
+export {
+  ALL_VEHICLES,
+  chainFor,
+  groupName,
+  groupsOf,
+  makeGroup,
+  modelGroup,
+  relatedSystems,
+  type GroupKey,
+} from "./groups";
 export { VIN_LENGTH, vinCheckDigit } from "./vin-check-digit";
 export { readVin, tidyVin, vinProblemText, type VinProblem, type VinReading, type VinRegion } from "./vin";
 export { vinCorrections, type VinCorrection } from "./vin-corrections";

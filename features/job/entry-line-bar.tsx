@@ -10,6 +10,7 @@ import { useJobCommand } from "./use-job-command";
 
 const FORMS: readonly { readonly label: string; readonly dialog: JobDialog }[] = [
   { label: "Symptoms", dialog: { kind: "symptoms" } },
+  { label: "Before", dialog: { kind: "prior-work" } },
   { label: "Confirm", dialog: { kind: "confirm" } },
   { label: "Scan", dialog: { kind: "scan" } },
   { label: "Clear", dialog: { kind: "clear" } },
@@ -19,7 +20,7 @@ const FORMS: readonly { readonly label: string; readonly dialog: JobDialog }[] =
   { label: "Hand over", dialog: { kind: "hand-over" } },
 ];
 /** What the desk may fill in: what customers tell. */
-const DESK_FORMS = new Set(["Symptoms", "Hand over"]);
+const DESK_FORMS = new Set(["Symptoms", "Before", "Hand over"]);
 
 /** Always in reach: one line that says what it understood before it is saved; what it does not understand is a note. */
 export function EntryLineBar() {

@@ -19,6 +19,7 @@ export type JobDialog =
   | { readonly kind: "confirm" }
   | { readonly kind: "watch" }
   | { readonly kind: "clear" }
+  | { readonly kind: "prior-work" }
   | { readonly kind: "line-help" }
   | { readonly kind: "suspect" }
   | { readonly kind: "proof"; readonly step: ProofStep }

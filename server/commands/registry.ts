@@ -9,6 +9,7 @@ import { recordOdometer } from "./odometer";
 import { recordEntries } from "./record-entries";
 import { nameSuspect, recordNote, recordSymptoms, withdrawEntry } from "./record-observations";
 import { recordPart, recordPartResult } from "./record-part";
+import { recordPriorWork } from "./prior-work";
 import { recordClear, recordScan } from "./record-scan";
 import { recordTest } from "./record-test";
 import { addSynonym, addWord } from "./words";
@@ -20,6 +21,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   recordSymptoms,
   recordEntries,
   recordOdometer,
+  recordPriorWork,
   confirmComplaint,
   planWatch,
   recordScan,

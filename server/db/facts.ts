@@ -3,7 +3,7 @@ import type { JobId } from "@/core/ids";
 import type { Cause } from "@/core/diagnosis";
 import type { Confirmation, Finding, JobFacts, ModuleCoverage, PartResult, Watch } from "@/core/job";
 import type { ReturnedCode } from "@/core/trail";
-import type { Symptom } from "@/core/diagnosis";
+import type { PriorWork, Symptom } from "@/core/diagnosis";
 import type { PartBody, ScanBody, TestBody } from "@/core/trail";
 import type { ProofResult, ProofStep } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
@@ -19,6 +19,8 @@ interface FactsRow {
   readonly codes: JobFacts["codes"];
   readonly modulesScanned: readonly string[];
   readonly coverage: readonly ModuleCoverage[];
+  readonly priorWork: JobFacts["priorWork"];
+  readonly symptomSystems: readonly string[];
   readonly confirmation: Confirmation | null;
   readonly watch: Watch | null;
   readonly tests: JobFacts["tests"];
@@ -63,6 +65,13 @@ const FACTS = `
        where job_id = j.id
        order by module, seq desc
      ) m) as coverage,
+    (select coalesce(json_agg(json_build_object('component', w.component, 'system', k.system, 'work', w.work, 'who', w.who,
+       'recency', w.recency) order by w.seq), '[]')
+     from job_prior_work w
+     join component k on k.key = w.component
+     where w.job_id = j.id) as "priorWork",
+    array(select distinct y.system from job_symptom s join symptom y on y.key = s.symptom
+      where s.job_id = j.id order by 1) as "symptomSystems",
     (select json_build_object('result', c.result, 'times', c.times, 'tries', c.tries, 'conditions', c.conditions)
      from job_confirmation c
      where c.job_id = j.id
@@ -160,6 +169,20 @@ export async function insertConfirmationFact(
   );
 }
 
+export async function insertPriorWorkFact(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  { component, work, who, recency }: Omit<PriorWork, "system">,
+): Promise<void> {
+  await execute(
+    db,
+    `insert into job_prior_work (job_id, seq, component, work, who, recency)
+     values ($1, $2, $3, $4, $5, $6)`,
+    [jobId, seq, component, work, who, recency],
+  );
+}
+
 export async function insertWatchFact(db: Db, jobId: JobId, seq: number, { what, who, until }: Watch): Promise<void> {
   await execute(db, "insert into job_watch (job_id, seq, what, who, until) values ($1, $2, $3, $4, $5)", [
     jobId,
@@ -249,6 +272,7 @@ const FACT_TABLES = [
   "job_code_return",
   "job_confirmation",
   "job_watch",
+  "job_prior_work",
   "job_test",
   "job_part",
   "job_proof",

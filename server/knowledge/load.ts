@@ -1,5 +1,5 @@
 import "server-only";
-import type { CaseFile, Knowledge } from "@/core/diagnosis";
+import { withPriorWork, type CaseFile, type Knowledge } from "@/core/diagnosis";
 import { readCauses, readFixes, readPatterns, readProcedures } from "@/server/db/book";
 import { readCodesByModule, readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
 import type { Db } from "@/server/db/pool";
@@ -25,5 +25,6 @@ export async function loadKnowledge(
   const fixes = await readFixes(db);
   const patterns = await readPatterns(db);
   const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
-  return { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns, shop };
+  const book = { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns, shop };
+  return withPriorWork(book, file);
 }

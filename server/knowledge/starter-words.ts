@@ -193,6 +193,8 @@ export const STARTER_WORDS: Vocabulary = {
     { key: "low-capacity", label: "Low capacity" },
     { key: "wrong-part", label: "Wrong part fitted" },
     { key: "software", label: "Software or coding" },
+    { key: "disturbed-by-work", label: "Disturbed by earlier work" },
+    { key: "new-part-bad", label: "New part is bad" },
     { key: "works-as-designed", label: "Works as designed" },
   ],
 };

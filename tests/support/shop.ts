@@ -41,6 +41,8 @@ export function jobWith(found: string | null, more: Partial<JobFacts> = {}): Job
     codes: [],
     modulesScanned: [],
     coverage: [],
+    priorWork: [],
+    symptomSystems: [],
     confirmation: null,
     watch: null,
     tests: [],

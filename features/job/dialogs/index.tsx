@@ -12,6 +12,7 @@ import { LineHelpDialog } from "./line-help-dialog";
 import { OtherWaysDialog } from "./other-ways-dialog";
 import { PartDialog } from "./part-dialog";
 import { PartResultDialog } from "./part-result-dialog";
+import { PriorWorkDialog } from "./prior-work-dialog";
 import { ProofDialog } from "./proof-dialog";
 import { ScanDialog } from "./scan-dialog";
 import { SuspectDialog } from "./suspect-dialog";
@@ -41,6 +42,8 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
       return <ConfirmDialog />;
     case "watch":
       return <WatchDialog />;
+    case "prior-work":
+      return <PriorWorkDialog />;
     case "clear":
       return <ClearDialog />;
     case "line-help":

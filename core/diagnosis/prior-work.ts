@@ -1,0 +1,77 @@
+import { relatedSystems } from "@/core/vehicle";
+import type { CaseFile } from "./case-file";
+import { causeKey, type CauseKey } from "./cause";
+import type { Knowledge } from "./counts";
+
+export const WORKS = ["changed", "repaired", "modified", "bypassed", "taken-apart", "accident"] as const;
+export type Work = (typeof WORKS)[number];
+export const WORKERS = ["owner", "other-shop", "us"] as const;
+export type Worker = (typeof WORKERS)[number];
+/** Within a fortnight, within a season, within a year, longer ago. */
+export const RECENCIES = ["days", "weeks", "months", "longer"] as const;
+export type Recency = (typeof RECENCIES)[number];
+
+/** Something that was done to the vehicle before it came in. */
+export interface PriorWork {
+  readonly component: string;
+  /** The system of the component. */
+  readonly system: string;
+  readonly work: Work;
+  readonly who: Worker;
+  readonly recency: Recency;
+}
+
+/** A harness strained, a plug not pushed home, a clip left off. */
+export const DISTURBED = "disturbed-by-work";
+export const NEW_PART_BAD = "new-part-bad";
+
+/**
+ * How often work of this age, in the place of the complaint, is what the complaint comes from: shares of all jobs. Set by judgement,
+ * to give way to the shop's own counts: "it began when the other shop had it" is right about one time in eight within a fortnight.
+ */
+const SHARE: Record<Recency, number> = { days: 0.12, weeks: 0.06, months: 0.02, longer: 0.004 };
+/** Work elsewhere in the vehicle explains a complaint less often. */
+const ELSEWHERE = 0.25;
+/** Of what goes wrong after a part was changed, so much is the new part itself. */
+const BAD_PART_SHARE = 0.4;
+
+/** What prior work makes a suspect, with the share of jobs it starts from. */
+export interface WorkSuspect {
+  readonly key: CauseKey;
+  readonly component: string;
+  readonly failure: typeof DISTURBED | typeof NEW_PART_BAD;
+  readonly system: string;
+  readonly share: number;
+  readonly work: PriorWork;
+}
+
+/** The suspects that a case's prior work brings with it, each once, by its most suspicious work. */
+export function workSuspects(file: CaseFile): readonly WorkSuspect[] {
+  const found = new Map<CauseKey, WorkSuspect>();
+  for (const work of file.priorWork ?? [])
+    for (const suspect of suspectsOf(work, file)) {
+      const before = found.get(suspect.key);
+      if (!before || before.share < suspect.share) found.set(suspect.key, suspect);
+    }
+  return [...found.values()];
+}
+
+function suspectsOf(work: PriorWork, file: CaseFile): readonly WorkSuspect[] {
+  const { component, system } = work;
+  const near = (file.symptomSystems ?? []).some((other) => relatedSystems(system, other));
+  const share = SHARE[work.recency] * (near ? 1 : ELSEWHERE);
+  const suspect = (failure: WorkSuspect["failure"], part: number): WorkSuspect => ({
+    ...{ key: causeKey({ component, failure }), component, failure, system, share: share * part, work },
+  });
+  if (work.work !== "changed") return [suspect(DISTURBED, 1)];
+  return [suspect(DISTURBED, 1 - BAD_PART_SHARE), suspect(NEW_PART_BAD, BAD_PART_SHARE)];
+}
+
+/** The book with the suspects that prior work brings with it; those that it knows already stay as they are. */
+export function withPriorWork(knowledge: Knowledge, file: CaseFile): Knowledge {
+  const known = new Set(knowledge.causes.map(({ key }) => key));
+  const added = workSuspects(file)
+    .filter(({ key }) => !known.has(key))
+    .map(({ key, component, failure, system }) => ({ key, component, failure, system }));
+  return added.length ? { ...knowledge, causes: [...knowledge.causes, ...added] } : knowledge;
+}

@@ -1,0 +1,40 @@
+import "server-only";
+import Joi from "joi";
+import { RECENCIES, WORKERS, WORKS, type PriorWork } from "@/core/diagnosis";
+import { insertPriorWorkFact } from "@/server/db/facts";
+import { jobChange, key, optionalText } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command } from "./command";
+import { correctsInput } from "./record-inputs";
+
+type PriorWorkInput = JobChange & Omit<PriorWork, "system"> & { readonly note: string };
+
+/** What was done to the vehicle before it came in, by whom and how long ago. */
+export const recordPriorWork: Command<PriorWorkInput, JobAnswer> = {
+  name: "record-prior-work",
+  right: "job.complaint",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    component: key().required(),
+    work: Joi.string()
+      .valid(...WORKS)
+      .required(),
+    who: Joi.string()
+      .valid(...WORKERS)
+      .required(),
+    recency: Joi.string()
+      .valid(...RECENCIES)
+      .required(),
+    note: optionalText(1000),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => {
+      const { component, work, who, recency, note } = input;
+      const done = { component, work, who, recency };
+      return {
+        body: { kind: "prior-work", ...done, note },
+        apply: (seq) => insertPriorWorkFact(context.db, job.id, seq, done),
+      };
+    }),
+};
