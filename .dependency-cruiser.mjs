@@ -12,6 +12,9 @@ const rules = {
     }),
     forbid("core takes nothing from the machine", "^core/", { dependencyTypes: ["core"] }),
     forbid("server stands on core alone", "^server/", { path: "^(app|features|ui|demo|scripts|standins)/" }),
+    forbid("stand-ins are outside devices: they know nothing of the house", "^standins/", {
+      path: "^(app|features|server|ui|core|demo)/",
+    }),
     forbid("features never climb to app", "^features/", { path: "^(app|demo|scripts|standins)/" }),
     {
       name: "a feature does not reach into another",

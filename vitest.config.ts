@@ -16,7 +16,13 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
-          include: ["core/**/*.test.ts", "ui/**/*.test.ts", "features/**/*.test.ts", "scripts/**/*.test.ts"],
+          include: [
+            "core/**/*.test.ts",
+            "ui/**/*.test.ts",
+            "features/**/*.test.ts",
+            "scripts/**/*.test.ts",
+            "standins/**/*.test.ts",
+          ],
         },
       },
       {

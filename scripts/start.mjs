@@ -11,6 +11,7 @@ import { ensureModules } from "./lib/modules.mjs";
 import { portIsFree } from "./lib/ports.mjs";
 import { Stop, run, say } from "./lib/say.mjs";
 import { serve } from "./lib/serve.mjs";
+import { startVehicleInterface } from "./lib/stand-ins.mjs";
 import { readSettings, requireNode } from "./lib/settings.mjs";
 
 const demo = process.argv.includes("--demo");
@@ -34,7 +35,13 @@ await run(async () => {
     if (prepared.code !== 0) throw new Stop("Nothing is served: see the line above.");
     await ensureBuild();
     if (cluster) noteServed(settings.dataDir, name);
-    await serve({ ...settings, databaseUrl, demo, replaceSignals: interrupted.release });
+    const standIn = demo && !process.env.VEHICLE_INTERFACE_URL ? await startVehicleInterface() : null;
+    if (standIn) process.env.VEHICLE_INTERFACE_URL = standIn.url;
+    try {
+      await serve({ ...settings, databaseUrl, demo, replaceSignals: interrupted.release });
+    } finally {
+      standIn?.stop();
+    }
   } finally {
     await stopCluster();
     say("Stopped.");

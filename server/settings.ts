@@ -2,6 +2,8 @@ import "server-only";
 
 interface Settings {
   readonly databaseUrl: string;
+  /** Where the shop's vehicle interface answers; null where it has none. */
+  readonly vehicleInterfaceUrl: string | null;
 }
 
 /** The settings of a running server, from its environment. @throws Error where one is missing or malformed */
@@ -9,5 +11,8 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
   const databaseUrl = env.DATABASE_URL;
   if (!databaseUrl) throw new Error("DATABASE_URL is not set: start with npm start, or set it to a PostgreSQL address");
   if (!/^postgres(ql)?:\/\//.test(databaseUrl)) throw new Error("DATABASE_URL must begin with postgres://");
-  return { databaseUrl };
+  const vehicleInterfaceUrl = env.VEHICLE_INTERFACE_URL?.replace(/\/+$/, "") || null;
+  if (vehicleInterfaceUrl && !/^https?:\/\//.test(vehicleInterfaceUrl))
+    throw new Error("VEHICLE_INTERFACE_URL must begin with http:// or https://");
+  return { databaseUrl, vehicleInterfaceUrl };
 }

@@ -1,7 +1,7 @@
 import type { SeenCode } from "@/core/codes";
 import type { Vehicle } from "@/core/vehicle";
 import type { Effect } from "./book";
-import type { PriorWork } from "./prior-work";
+import type { PriorWork } from "./work";
 
 export interface Symptom {
   readonly key: string;

@@ -17,16 +17,8 @@ export { type Count, type CountsByCause, type KnownCause, type Knowledge, type S
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
 export { codeFeature, conditionFeature, deniedConditions, presentFeatures, scanFeature } from "./features";
-export {
-  RECENCIES,
-  withPriorWork,
-  WORKERS,
-  WORKS,
-  type PriorWork,
-  type Recency,
-  type Work,
-  type Worker,
-} from "./prior-work";
+export { withPriorWork } from "./prior-work";
+export { RECENCIES, WORKERS, WORKS, type PriorWork, type Recency, type Work, type Worker } from "./work";
 export { questionsFor, type Question } from "./questions";
 export { type Odds } from "./posterior";
 export { FROM_SCRATCH_MINUTES, type Action, type FixAction, type Plan, type TestAction } from "./plan";

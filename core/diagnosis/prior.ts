@@ -2,7 +2,8 @@ import { ALL_VEHICLES, chainFor, type GroupKey } from "@/core/vehicle";
 import { patternApplies, type Grade, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
-import { workSuspects, type PriorWork } from "./prior-work";
+import { workSuspects } from "./prior-work";
+import type { PriorWork } from "./work";
 import { countsIn, NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
 
 /** Where a prior comes from, for the sentence: the narrowest group in which the cause was seen, and patterns that apply. */

@@ -3,7 +3,7 @@ import { groupName } from "@/core/vehicle";
 import type { Cause } from "./cause";
 import type { EvidenceSource, Reason } from "./evidence";
 import type { Action, FixAction, Plan, TestAction } from "./plan";
-import type { PriorWork, Recency, Work, Worker } from "./prior-work";
+import type { PriorWork, Recency, Work, Worker } from "./work";
 import type { Likeness } from "./similar";
 
 /** The words of the shop's vocabulary for its keys; an unknown key stands for itself. */

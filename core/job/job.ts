@@ -2,7 +2,7 @@ import type { SeenCode } from "@/core/codes";
 import type { CaseFile, Symptom, TestDone } from "@/core/diagnosis/case-file";
 import type { Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
-import type { PriorWork } from "@/core/diagnosis/prior-work";
+import type { PriorWork } from "@/core/diagnosis/work";
 import type { Proof } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";

@@ -1,7 +1,7 @@
 import type { CodeReturn, FaultCode } from "@/core/codes";
 import type { Effect, Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
-import type { PriorWork } from "@/core/diagnosis/prior-work";
+import type { PriorWork } from "@/core/diagnosis/work";
 import type { Symptom } from "@/core/diagnosis/case-file";
 import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/core/job";
 import type { Reading, Verdict } from "@/core/measure";

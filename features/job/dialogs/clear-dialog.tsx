@@ -1,11 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import type { CodeReturn } from "@/core/codes";
+import { homeModule, type CodeReturn } from "@/core/codes";
+import type { ModuleReading } from "@/server/devices/read-vehicle";
 import { ChooseOne } from "@/ui/choices";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
+import { PluggedVehicles } from "./plugged-vehicle";
 import { MinutesField, numberOrText } from "./minutes-field";
 
 const RETURNS: readonly { readonly value: CodeReturn; readonly label: string }[] = [
@@ -17,11 +19,31 @@ const RETURNS: readonly { readonly value: CodeReturn; readonly label: string }[]
 
 /** Clear and see: each code that comes back, and when, is evidence. */
 export function ClearDialog() {
-  const { codes } = useJobPage().sheet.facts;
+  const { sheet } = useJobPage();
+  const { codes } = sheet.facts;
   const command = useJobCommand("record-clear", "Saved");
   const [returned, setReturned] = useState<Readonly<Record<string, string>>>({});
   const [minutes, setMinutes] = useState("5");
   const keyOf = ({ code, module }: (typeof codes)[number]) => `${code} ${module ?? ""}`;
+  /**
+   * What the modules that were read hold right after clearing is back at once; what they do not hold is not, so far. A permanent
+   * code cannot be cleared by a tool and says nothing.
+   */
+  const seenAgain = (readings: readonly ModuleReading[]) =>
+    Object.fromEntries(
+      codes.flatMap((each) => {
+        const reading = readings.find(
+          ({ module, state }) => state === "read" && module === (each.module ?? homeModule(each.code)),
+        );
+        if (!reading) return [];
+        return [
+          [
+            keyOf(each),
+            reading.codes.some(({ code, status }) => code === each.code && status !== "permanent") ? "at-once" : "not",
+          ],
+        ];
+      }),
+    );
   const save = () => {
     const returns = codes.flatMap((each) => {
       const when = RETURNS.find(({ value }) => value === returned[keyOf(each)])?.value;
@@ -38,6 +60,14 @@ export function ClearDialog() {
       save="Save"
       onSubmit={save}
     >
+      {codes.length > 0 && (
+        <PluggedVehicles
+          verb="Clear and read"
+          clearFirst
+          jobVin={sheet.vehicle.vin}
+          onRead={(readings) => setReturned(seenAgain(readings))}
+        />
+      )}
       {codes.length === 0 && <p>No code is on this job yet: scan first.</p>}
       {codes.map((each) => (
         <div key={keyOf(each)}>

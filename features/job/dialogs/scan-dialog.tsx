@@ -2,12 +2,13 @@
 
 import { useState } from "react";
 import { MODULE_STATES, type ModuleState } from "@/core/job";
-import type { ScanReport } from "@/core/scan";
+import type { FaultCode } from "@/core/codes";
 import { CodesField, MODULES, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { Button } from "@/ui/button";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
+import { PluggedVehicles } from "./plugged-vehicle";
 import { ReportField } from "./report-field";
 import { MinutesField, numberOrText } from "./minutes-field";
 
@@ -44,10 +45,23 @@ export function ScanDialog() {
       save="Save the scan"
       onSubmit={save}
     >
+      <PluggedVehicles
+        verb="Read"
+        jobVin={sheet.vehicle.vin}
+        onRead={(readings) => {
+          setCodes(
+            withCodes(
+              codes,
+              readings.flatMap((reading) => reading.codes),
+            ),
+          );
+          setCoverage({ ...coverage, ...Object.fromEntries(readings.map(({ module, state }) => [module, state])) });
+        }}
+      />
       <ReportField
         jobVin={sheet.vehicle.vin}
         onTake={(report) => {
-          setCodes(draftsOf(report, codes));
+          setCodes(withCodes(codes, report.codes));
           setCoverage({
             ...coverage,
             ...Object.fromEntries(report.modules.map((module) => [module, "read" as const])),
@@ -77,8 +91,8 @@ export function ScanDialog() {
   );
 }
 
-/** The codes of a report in the place of empty rows, behind what was typed already. */
-function draftsOf({ codes }: ScanReport, before: readonly CodeDraft[]): readonly CodeDraft[] {
+/** Codes that were read in the place of empty rows, behind what was typed already. */
+function withCodes(before: readonly CodeDraft[], codes: readonly FaultCode[]): readonly CodeDraft[] {
   const known = new Set(writtenCodes(before).map(({ code, module }) => `${code} ${module}`));
   const added = codes.map(({ code, module, status }) => ({ code, module: module ?? "", status }));
   return [...writtenCodes(before), ...added.filter(({ code, module }) => !known.has(`${code} ${module}`))];

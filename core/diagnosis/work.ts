@@ -1,0 +1,17 @@
+export const WORKS = ["changed", "repaired", "modified", "bypassed", "taken-apart", "accident"] as const;
+export type Work = (typeof WORKS)[number];
+export const WORKERS = ["owner", "other-shop", "us"] as const;
+export type Worker = (typeof WORKERS)[number];
+/** Within a fortnight, within a season, within a year, longer ago. */
+export const RECENCIES = ["days", "weeks", "months", "longer"] as const;
+export type Recency = (typeof RECENCIES)[number];
+
+/** Something that was done to the vehicle before it came in. */
+export interface PriorWork {
+  readonly component: string;
+  /** The system of the component. */
+  readonly system: string;
+  readonly work: Work;
+  readonly who: Worker;
+  readonly recency: Recency;
+}

@@ -1,0 +1,54 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import type { ModuleReading } from "@/server/devices/read-vehicle";
+import type { PluggedVehicle } from "@/server/devices/vehicle-interface";
+
+const ADDRESS = "/api/v1/vehicle-interface";
+
+/** The vehicles that are plugged in; none while nothing is, or the shop has no interface. */
+export function usePluggedVehicles(): readonly PluggedVehicle[] {
+  const [vehicles, setVehicles] = useState<readonly PluggedVehicle[]>([]);
+  useEffect(() => {
+    const stop = new AbortController();
+    fetch(ADDRESS, { signal: stop.signal })
+      .then((response) => response.json())
+      .then((body: { vehicles?: PluggedVehicle[] }) => setVehicles(body.vehicles ?? []))
+      .catch(() => {
+        // Codes can be typed in, or come from a report.
+      });
+    return () => stop.abort();
+  }, []);
+  return vehicles;
+}
+
+/**
+ * Reads a plugged vehicle, module after module.
+ * @throws Error where the connection breaks: what was read before was given to `onModule`
+ */
+export async function readPlugged(
+  vehicle: string,
+  onModule: (reading: ModuleReading) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const response = await post(`${ADDRESS}/read`, vehicle, signal);
+  const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
+    const lines = (rest + piece.value).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines.filter(Boolean)) onModule(JSON.parse(line) as ModuleReading);
+  }
+}
+
+/** Clears the codes of a plugged vehicle. @throws Error where it could not be done */
+export async function clearPlugged(vehicle: string, signal: AbortSignal): Promise<void> {
+  await post(`${ADDRESS}/clear`, vehicle, signal);
+}
+
+async function post(path: string, vehicle: string, signal: AbortSignal): Promise<Response> {
+  const headers = { "content-type": "application/json" };
+  const response = await fetch(path, { method: "POST", headers, body: JSON.stringify({ vehicle }), signal });
+  if (!response.ok) throw new Error(`vehicle interface: status ${response.status}`);
+  return response;
+}

@@ -1,0 +1,162 @@
+/** A made-up vehicle as its control modules see it: a small state machine without clock or chance. */
+
+export type Returns = "at-once" | "key-cycle" | "drive";
+
+/** Something that is wrong with the vehicle: the code it sets, where, and what it takes to set again after clearing. */
+export interface Fault {
+  readonly name: string;
+  readonly module: string;
+  readonly code: string;
+  readonly returns: Returns;
+}
+
+export interface ModuleSetup {
+  readonly module: string;
+  /** `silent` never answers; `foreign` speaks what this tool does not understand. */
+  readonly kind: "talks" | "silent" | "foreign";
+}
+
+export interface VehicleSetup {
+  readonly id: string;
+  readonly name: string;
+  readonly vin: string;
+  readonly ignition: "spark" | "compression";
+  readonly modules: readonly ModuleSetup[];
+  readonly faults: readonly Fault[];
+}
+
+export type Act = "key-on" | "key-off" | "run" | "drive";
+
+/** Monitors of byte C that a diesel and a petrol engine of the stand-in have. */
+const SUPPORTED = { spark: 0b01100101, compression: 0b11001001 } as const;
+/** Continuous monitors: misfire, fuel system, components. */
+const CONTINUOUS = 0b0111;
+
+export class SimulatedVehicle {
+  private key = true;
+  private readonly repaired = new Set<string>();
+  private readonly stored = new Set<string>();
+  private readonly pending = new Set<string>();
+  private readonly permanent = new Set<string>();
+  private monitorsDone = true;
+
+  constructor(readonly setup: VehicleSetup) {
+    for (const { code, returns } of setup.faults) (returns === "drive" ? this.pending : this.stored).add(code);
+    for (const code of this.stored) this.permanent.add(code);
+  }
+
+  act(what: Act): void {
+    if (what === "key-on" && !this.key) this.recheck(["at-once", "key-cycle"]);
+    this.key = what !== "key-off";
+    if (what === "drive") {
+      this.recheck(["at-once", "key-cycle", "drive"]);
+      this.monitorsDone = true;
+      // A code whose fault is gone leaves for good only after a drive in which its monitor ran.
+      for (const code of [...this.permanent]) if (!this.stored.has(code)) this.permanent.delete(code);
+    }
+  }
+
+  repair(name: string): boolean {
+    if (!this.setup.faults.some((fault) => fault.name === name)) return false;
+    this.repaired.add(name);
+    return true;
+  }
+
+  /**
+   * Answers one request to one module, both in hexadecimal; null where nothing comes back.
+   * @throws Error "foreign" for a module that this tool cannot read
+   */
+  answer(module: string, request: string): string | null {
+    const found = this.setup.modules.find((each) => each.module === module);
+    if (!found || found.kind === "silent" || !this.key) return null;
+    if (found.kind === "foreign") throw new Error("foreign");
+    const [service = "", parameter = ""] = request.trim().toUpperCase().split(/\s+/);
+    return this.respond(module, service, parameter) ?? `7F ${service} 11`;
+  }
+
+  private respond(module: string, service: string, parameter: string): string | null {
+    switch (service) {
+      case "01":
+        return parameter === "01" && module === "engine" ? this.readiness() : null;
+      case "02":
+        return module === "engine" ? this.frozen(parameter) : null;
+      case "03":
+        return this.codes("43", module, this.stored);
+      case "04":
+        return this.clear(module);
+      case "07":
+        return this.codes("47", module, this.pending);
+      case "09":
+        return parameter === "02" && module === "engine" ? `49 02 01 ${hexOf(this.setup.vin)}` : null;
+      case "0A":
+        return this.codes("4A", module, this.permanent);
+      default:
+        return null;
+    }
+  }
+
+  private codes(head: string, module: string, among: ReadonlySet<string>): string {
+    const own = this.setup.faults.filter((fault) => fault.module === module && among.has(fault.code));
+    return [head, byte(own.length), ...own.map(({ code }) => bytesOf(code))].join(" ");
+  }
+
+  /** What is there at once is back before anybody can read it. */
+  private clear(module: string): string {
+    for (const { module: own, code } of this.setup.faults)
+      if (own === module) {
+        this.stored.delete(code);
+        this.pending.delete(code);
+      }
+    this.monitorsDone = false;
+    this.recheck(["at-once"], module);
+    return "44";
+  }
+
+  private recheck(whenever: readonly Returns[], only?: string): void {
+    for (const { name, module, code, returns } of this.setup.faults)
+      if (whenever.includes(returns) && !this.repaired.has(name) && (only === undefined || only === module)) {
+        this.stored.add(code);
+        this.permanent.add(code);
+        this.pending.delete(code);
+      }
+  }
+
+  private readiness(): string {
+    const lamp = this.stored.size ? 0x80 : 0;
+    const kind = this.setup.ignition === "compression" ? 0b1000 : 0;
+    const open = this.monitorsDone ? 0 : SUPPORTED[this.setup.ignition];
+    return [
+      "41 01",
+      byte(lamp | this.stored.size),
+      byte(CONTINUOUS | kind),
+      byte(SUPPORTED[this.setup.ignition]),
+      byte(open),
+    ].join(" ");
+  }
+
+  /** A hot engine under load, as it was when the first code set. */
+  private frozen(parameter: string): string | null {
+    const first = this.setup.faults.find(({ module, code }) => module === "engine" && this.stored.has(code));
+    const values: Readonly<Record<string, string>> = {
+      "02": first ? bytesOf(first.code) : "00 00",
+      "04": "D4",
+      "05": "82",
+      "0C": "2B 5C",
+      "0D": "48",
+    };
+    const value = values[parameter];
+    return value === undefined ? null : `42 ${parameter} 00 ${value}`;
+  }
+}
+
+const byte = (value: number) => value.toString(16).toUpperCase().padStart(2, "0");
+
+/** SAE J2012: two bits of letter, fourteen of digits. */
+function bytesOf(code: string): string {
+  const value = ("PCBU".indexOf(code.charAt(0)) << 14) | Number.parseInt(code.slice(1), 16);
+  return `${byte(value >> 8)} ${byte(value & 0xff)}`;
+}
+
+function hexOf(text: string): string {
+  return [...text].map((sign) => byte(sign.charCodeAt(0))).join(" ");
+}
