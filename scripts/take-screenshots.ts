@@ -27,6 +27,17 @@ const SHOTS: readonly Shot[] = [
       await browser.type("Reading", "0,12");
     },
   ],
+  [
+    "scan",
+    DESK,
+    async (browser) => {
+      await openJobOf(browser, "HF 4149");
+      await browser.press("Scan");
+      await browser.press("Read Bay 1: Tarrow Packet");
+      await browser.find("//button[@aria-label='airbag: not readable'][@aria-pressed='true']");
+    },
+  ],
+  ["codes", DESK, (browser) => browser.go("/codes?search=P0299")],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
   [

@@ -34,8 +34,8 @@ export function AddCode({ code: asked }: { readonly code: string }) {
             className="mono uppercase"
           />
         </Field>
-        <Field name="make" label="Make" hint="empty: every make">
-          <TextInput value={make} onChange={(event) => setMake(event.target.value)} />
+        <Field name="make" label="Make">
+          <TextInput value={make} onChange={(event) => setMake(event.target.value)} placeholder="every make" />
         </Field>
         <Field name="meaning" label="Meaning">
           <TextInput value={meaning} onChange={(event) => setMeaning(event.target.value)} />

@@ -10,6 +10,7 @@ import { ensureModules } from "./modules.mjs";
 import { freePort, portAnswers } from "./ports.mjs";
 import { Stop } from "./say.mjs";
 import { readSettings, requireNode, root } from "./settings.mjs";
+import { startVehicleInterface } from "./stand-ins.mjs";
 
 /**
  * Serves the demo from a throwaway cluster while `work` runs.
@@ -37,7 +38,14 @@ export async function withThrowawayDemo(packages, work) {
 
 async function withApplication(databaseUrl, work) {
   const port = await freePort();
-  const env = { ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
+  const device = await startVehicleInterface();
+  const env = {
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    NODE_ENV: "production",
+    NEXT_TELEMETRY_DISABLED: "1",
+    VEHICLE_INTERFACE_URL: device.url,
+  };
   const args = [nextProgram, "start", "-H", "127.0.0.1", "-p", String(port)];
   const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
   try {
@@ -45,5 +53,6 @@ async function withApplication(databaseUrl, work) {
     return await work(`http://127.0.0.1:${port}`);
   } finally {
     child.kill("SIGKILL");
+    device.stop();
   }
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { Recency, Work, Worker } from "@/core/diagnosis";
 import { PickWord } from "@/features/shared/pick-word";
 import { ChooseOne } from "@/ui/choices";
@@ -69,12 +69,27 @@ export function PriorWorkDialog() {
           onPick={setComponent}
         />
       </div>
-      <ChooseOne label="What was done" value={work} onChange={setWork} choices={WORK_CHOICES} />
-      <ChooseOne label="By whom" value={who} onChange={setWho} choices={WHO_CHOICES} />
-      <ChooseOne label="How long ago" value={recency} onChange={setRecency} choices={RECENCY_CHOICES} />
+      <Question words="What was done">
+        <ChooseOne label="What was done" value={work} onChange={setWork} choices={WORK_CHOICES} />
+      </Question>
+      <Question words="By whom">
+        <ChooseOne label="By whom" value={who} onChange={setWho} choices={WHO_CHOICES} />
+      </Question>
+      <Question words="How long ago">
+        <ChooseOne label="How long ago" value={recency} onChange={setRecency} choices={RECENCY_CHOICES} />
+      </Question>
       <Field name="note" label="Note" hint="optional: whose part, which invoice">
         <TextArea rows={2} value={note} onChange={(event) => setNote(event.target.value)} />
       </Field>
     </JobForm>
+  );
+}
+
+function Question({ words, children }: { readonly words: string; readonly children: ReactNode }) {
+  return (
+    <div>
+      <p className="mb-2 font-medium">{words}</p>
+      {children}
+    </div>
   );
 }
