@@ -1,29 +1,16 @@
-import Joi from "joi";
-import { readJson } from "@/server/api/body";
-import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
-import { checkAccess, guarded } from "@/server/api/route";
+import { withPluggedVehicle } from "@/server/api/plugged-vehicle";
 import { readVehicle } from "@/server/devices/read-vehicle";
-import { vehicleInterface, type PluggedVehicle, type VehicleInterface } from "@/server/devices/vehicle-interface";
-import { line, validate } from "@/server/input";
-
-const input = Joi.object<{ vehicle: string }>({ vehicle: line(80).required() });
+import type { PluggedVehicle, VehicleInterface } from "@/server/devices/vehicle-interface";
 
 /** Reads a plugged vehicle: one line of JSON for each module, as it answers. Nothing is stored. */
 export async function POST(request: Request): Promise<Response> {
-  return guarded(async () => {
-    const access = await checkAccess(request, "job.record", new Date());
-    if (!access.ok) return problemResponse(access.problem);
-    const body = await readJson(request);
-    if (!body.ok) return problemResponse(body.problem);
-    const parsed = validate(input, body.value);
-    if (!parsed.ok) return problemResponse(badInput(parsed.problems));
-    const tool = vehicleInterface();
-    const vehicle = (await tool?.vehicles())?.find(({ id }) => id === parsed.value.vehicle);
-    if (!tool || !vehicle) return problemResponse(problemOfRefusal({ code: "not-found", what: "vehicle plugged in" }));
-    return new Response(lines(tool, vehicle), {
-      headers: { "content-type": "application/x-ndjson; charset=utf-8", "cache-control": "no-store" },
-    });
-  });
+  return withPluggedVehicle(
+    request,
+    async (tool, vehicle) =>
+      new Response(lines(tool, vehicle), {
+        headers: { "content-type": "application/x-ndjson; charset=utf-8", "cache-control": "no-store" },
+      }),
+  );
 }
 
 function lines(tool: VehicleInterface, vehicle: PluggedVehicle): ReadableStream<Uint8Array> {

@@ -1,0 +1,28 @@
+import "server-only";
+import Joi from "joi";
+import { vehicleInterface, type PluggedVehicle, type VehicleInterface } from "@/server/devices/vehicle-interface";
+import { line, validate } from "@/server/input";
+import { readJson } from "./body";
+import { badInput, problemOfRefusal, problemResponse } from "./problem";
+import { checkAccess, guarded } from "./route";
+
+const input = Joi.object<{ vehicle: string }>({ vehicle: line(80).required() });
+
+/** Answers a request about a vehicle that is plugged in, for who may record on jobs. */
+export async function withPluggedVehicle(
+  request: Request,
+  work: (tool: VehicleInterface, vehicle: PluggedVehicle) => Promise<Response>,
+): Promise<Response> {
+  return guarded(async () => {
+    const access = await checkAccess(request, "job.record", new Date());
+    if (!access.ok) return problemResponse(access.problem);
+    const body = await readJson(request);
+    if (!body.ok) return problemResponse(body.problem);
+    const parsed = validate(input, body.value);
+    if (!parsed.ok) return problemResponse(badInput(parsed.problems));
+    const tool = vehicleInterface();
+    const vehicle = (await tool?.vehicles())?.find(({ id }) => id === parsed.value.vehicle);
+    if (!tool || !vehicle) return problemResponse(problemOfRefusal({ code: "not-found", what: "vehicle plugged in" }));
+    return work(tool, vehicle);
+  });
+}

@@ -1,0 +1,162 @@
+import { addDays, subDays } from "date-fns";
+import { beforeAll, describe, expect, test } from "vitest";
+import type { Actor } from "@/server/auth/session";
+import { caseOf } from "@/core/job";
+import { pool } from "@/server/db/pool";
+import { readFacts } from "@/server/db/facts";
+import { findSite, type Site } from "@/server/db/sites";
+import { loadLabels } from "@/server/knowledge/labels";
+import { givenDatabase } from "@/tests/support/database";
+import { hire, NOW, openShop, OpenJob, part, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { deadEnds, likeJobs } from "./been-here";
+import { loadClosedJobs } from "./closed-jobs";
+import { loadFloor } from "./floor";
+import { loadJobSheet } from "./job-sheet";
+
+givenDatabase();
+let lead: Actor;
+let technician: Actor;
+let site: Site;
+
+beforeAll(async () => {
+  lead = await openShop();
+  technician = await hire(lead, "Technician", "technician");
+  await stockBook(lead);
+  site = await findSite(pool(), lead.siteId);
+});
+
+let plates = 0;
+const open = (more: Record<string, unknown> = {}, vehicle: Record<string, unknown> = {}) =>
+  OpenJob.open(technician, { vehicle: { ...VEHICLE, plate: `T ${++plates}`, ...vehicle }, ...more });
+const LOW_POWER = { symptoms: [{ key: "low-power", conditions: ["uphill"] }] };
+
+/** A job worked to its end: a sensor in vain, then the hose, proved on the road. */
+async function worked(more: Record<string, unknown> = {}, vehicle: Record<string, unknown> = {}): Promise<OpenJob> {
+  const job = await open({ ...LOW_POWER, ...more }, vehicle);
+  await job.record("record-part", part("boost-sensor", "reads-wrong", "no-change"));
+  await job.record("record-test", {
+    ...{ procedure: "leak-test", outcome: "high", minutes: 12 },
+    readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
+  });
+  await job.record("record-part", part("boost-hose", "split", "fixed"));
+  await job.record("record-finding", { result: "root-cause", causes: [{ component: "boost-hose", failure: "split" }] });
+  await job.record("record-proof", { step: "same-test", result: "held" });
+  await job.record("record-proof", { step: "road-test", result: "held", minutes: 20 });
+  await job.record("close-job", {});
+  return job;
+}
+
+describe("the floor", () => {
+  test("says of every open job what it needs now, and what leads", async () => {
+    const fresh = await open();
+    const fitted = await open(LOW_POWER);
+    await fitted.record("record-part", part("boost-hose", "split", null));
+    const unproved = await open(LOW_POWER);
+    await unproved.record("record-part", part("boost-hose", "split", "fixed"));
+    await unproved.record("record-finding", {
+      result: "root-cause",
+      causes: [{ component: "boost-hose", failure: "split" }],
+    });
+    const { jobs } = await loadFloor(site, NOW);
+    const rowOf = (job: OpenJob) => jobs.find(({ id }) => id === job.id);
+    expect(rowOf(fresh)).toMatchObject({ need: "test", heldByName: "Technician", minutes: 0 });
+    expect(rowOf(fitted)).toMatchObject({ need: "part-result", next: "Try it: Charge-air hose is in", minutes: 30 });
+    expect(rowOf(unproved)).toMatchObject({ need: "proof", next: "Road test as complained of" });
+    expect(rowOf(unproved)?.leading?.name).toBe("Charge-air hose: split");
+    for (const job of [fresh, fitted, unproved]) {
+      await job.record("record-finding", { result: "unresolved", causes: [] });
+      if (job !== fitted) await job.record("close-job", {});
+    }
+  });
+
+  test("asks after a repair once it was driven for a while, not for ever, and not once it came back", async () => {
+    const job = await worked();
+    const dueAt = async (days: number) =>
+      (await loadFloor(site, addDays(NOW, days))).followUps.some(({ id }) => id === job.id);
+    expect([await dueAt(2), await dueAt(8), await dueAt(44), await dueAt(60)]).toEqual([false, true, true, false]);
+    await job.record("record-proof", { step: "follow-up", result: "came-back" });
+    expect(await dueAt(8)).toBe(false);
+    expect((await loadFloor(site, NOW)).comebacks.map(({ id }) => id)).toContain(job.id);
+    await job.record("reopen-job", { reason: "came back" }, lead);
+    expect((await loadFloor(site, NOW)).comebacks.map(({ id }) => id)).not.toContain(job.id);
+  });
+});
+
+describe("the list of closed jobs", () => {
+  test("is searched by plate, model, engine, number and complaint, taking every sign for itself", async () => {
+    const job = await worked({ complaint: "100 % of the climbs, it\\s _always_" }, { plate: "ZZ 99" });
+    const found = async (search: string) =>
+      (await loadClosedJobs(site, { search, page: 0 })).jobs.some(({ id }) => id === job.id);
+    for (const search of ["ZZ 99", "zz", "packet", "d21k", "100 %", "it\\s", "_always_"])
+      expect(await found(search), search).toBe(true);
+    for (const search of ["ZZ_99", "1%0", "it\\\\s", "alwaysx", "'; drop table job; --"])
+      expect(await found(search), search).toBe(false);
+  });
+
+  test("comes page by page, the latest first, each job once", async () => {
+    const before = (await loadClosedJobs(site, { search: "Paged", page: 0 })).jobs.length;
+    expect(before).toBe(0);
+    for (let at = 0; at < 52; at++) {
+      const job = await OpenJob.open(lead, { vehicle: { ...VEHICLE, plate: `P ${at}` }, complaint: `Paged ${at}` });
+      await send(lead, "record-finding", { jobId: job.id, version: job.version, result: "unresolved", causes: [] });
+      const closed = { jobId: job.id, version: job.version + 1 };
+      await send(lead, "close-job", closed, { at: addDays(NOW, at) });
+    }
+    const first = await loadClosedJobs(site, { search: "Paged", page: 0 });
+    const second = await loadClosedJobs(site, { search: "Paged", page: 1 });
+    expect([first.jobs.length, first.hasMore, second.jobs.length, second.hasMore]).toEqual([50, true, 2, false]);
+    expect(first.jobs[0]?.complaint).toBe("Paged 51");
+    expect(new Set([...first.jobs, ...second.jobs].map(({ id }) => id)).size).toBe(52);
+    expect(first.jobs[0]?.outcome).toBe("Not solved");
+  });
+});
+
+describe("who has been here before", () => {
+  test("is told by shared features, with the cause, what settled it and why it counts as alike", async () => {
+    const before = await worked({}, { make: "Velmar", model: "Cobbler", engine: "P12Q" });
+    const job = await open(LOW_POWER, { make: "Velmar", model: "Cobbler", engine: "P12Q" });
+    const file = caseOf(await readFacts(pool(), job.id));
+    const [first] = await likeJobs(pool(), file, await loadLabels(pool()), job.id);
+    expect(first).toMatchObject({
+      id: before.id,
+      causes: "Charge-air hose: split",
+      settledBy: "Leak test",
+      minutes: 92,
+    });
+    expect(first?.because).toEqual(expect.arrayContaining(["same engine", "same model", "uphill", "low power"]));
+    const nothing = await open({}, { make: "Other", model: "Thing", engine: null });
+    expect(await likeJobs(pool(), caseOf(await readFacts(pool(), nothing.id)), await loadLabels(pool()), null)).toEqual(
+      [],
+    );
+  });
+
+  test("and what was tried in vain, in the narrowest group of vehicles that has anything to say", async () => {
+    const ends = async (vehicle: Record<string, unknown>) => {
+      const job = await open(LOW_POWER, vehicle);
+      return deadEnds(pool(), caseOf(await readFacts(pool(), job.id)), await loadLabels(pool()), site);
+    };
+    const [own] = await ends({ make: "Velmar", model: "Cobbler", engine: "P12Q" });
+    expect(own).toMatchObject({
+      ...{ name: "Boost pressure sensor", where: "on Velmar Cobbler", tried: 1, helped: 0, minutesLost: 30 },
+      costLost: { amount: 80, currency: "EUR" },
+    });
+    expect((await ends({ make: "Velmar", model: "Tinker", engine: "P12Q" }))[0]?.where).toBe("on engine P12Q");
+    expect((await ends({ make: "Velmar", model: "Tinker", engine: "X" }))[0]?.where).toBe("on Velmar");
+    const [wide] = await ends({ make: "Nobody", model: "Nothing", engine: null });
+    expect(wide?.where).toBe("on all vehicles");
+    expect(wide?.tried).toBeGreaterThan(own?.tried ?? 0);
+  });
+});
+
+test("a job sheet holds the road of its proved cause running through, and those in vain closed with their reason", async () => {
+  const job = await worked();
+  const sheet = await loadJobSheet(site, job.id);
+  const roads = sheet?.map.roads.map(({ name, state, closedText }) => [name, state, closedText]);
+  expect(roads?.[0]).toEqual(["Charge-air hose: split", "through", null]);
+  expect(roads).toContainEqual(["Boost pressure sensor: reads wrong", "closed", "closed: repaired in vain"]);
+  expect(sheet).toMatchObject({ minutes: 92, deadEndMinutes: 30, rung: 4, sameTest: "Leak test", cameBack: false });
+  expect(sheet?.trail.map(({ mark }) => mark).filter(Boolean)).toEqual(["in vain", "fails", "holds", "holds", "holds"]);
+  expect(sheet?.trail.every(({ canWithdraw }) => !canWithdraw)).toBe(true);
+  expect(await loadJobSheet({ ...site, id: "00000000-0000-4000-8000-000000000000" as Site["id"] }, job.id)).toBeNull();
+  expect(subDays(NOW, 1).getTime()).toBeLessThan(sheet?.job.openedAt.getTime() ?? 0);
+});
