@@ -51,6 +51,15 @@ describe("a vehicle on the interface", () => {
 
   test("cleared and read again shows on each code whether it is back at once", async () => {
     await browser.press("Clear");
+    await browser.press("Clear and read Bay 2: Kestrin Minnow");
+    await browser.find(`${DIALOG}//*[@role='alert'][contains(., 'Nothing was cleared')]`);
+    const left = await fetch(`${device.url}/vehicles/bay-2/modules/brakes`, {
+      method: "POST",
+      body: JSON.stringify({ request: "07" }),
+    });
+    expect(await left.json()).toEqual({ response: "47 01 40 35" });
+    // The refusal itself is a failed load to the browser.
+    await browser.complaints();
     await browser.press("Clear and read Bay 1: Tarrow Packet");
     await browser.find(`${DIALOG}//*[@aria-label='U0140 came back']//button[@data-state='on'][.='At once']`);
     await browser.find(`${DIALOG}//*[@aria-label='P0299 came back']//button[@data-state='on'][.='Not so far']`);

@@ -20,15 +20,13 @@ interface WordPickerProps {
   readonly onPick: (key: string) => void;
   /** Takes what was typed as a new word; without it, only words that are there can be picked. */
   readonly onAdd?: (text: string) => void;
-  /** Shown while nothing is typed; otherwise the list opens with the first letter. */
-  readonly openAtOnce?: boolean;
 }
 
 /** Finds a word of the shop's vocabulary by typing part of it; arrows and Enter, or a tap, take it. */
-export function WordPicker({ label, placeholder, words, onPick, onAdd, openAtOnce = false }: WordPickerProps) {
+export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPickerProps) {
   const [text, setText] = useState("");
   const groups = groupWords(words);
-  const show = openAtOnce || text.trim().length > 0;
+  const show = text.trim().length > 0;
   const hydrated = useHydrated();
   if (!hydrated) return <input className="field-input" placeholder={placeholder} aria-label={label} disabled />;
   const pick = (key: string) => {

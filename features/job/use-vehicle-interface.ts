@@ -31,7 +31,7 @@ export async function readPlugged(
   onModule: (reading: ModuleReading) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  const response = await post(`${ADDRESS}/read`, vehicle, signal);
+  const response = await post(`${ADDRESS}/read`, { vehicle }, signal);
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
   for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
@@ -41,14 +41,17 @@ export async function readPlugged(
   }
 }
 
-/** Clears the codes of a plugged vehicle. @throws Error where it could not be done */
-export async function clearPlugged(vehicle: string, signal: AbortSignal): Promise<void> {
-  await post(`${ADDRESS}/clear`, vehicle, signal);
+/** Clears the codes of a plugged vehicle, if it is the job's. @throws Error with the reason where it was not done */
+export async function clearPlugged(vehicle: string, jobVin: string | null, signal: AbortSignal): Promise<void> {
+  await post(`${ADDRESS}/clear`, { vehicle, jobVin }, signal);
 }
 
-async function post(path: string, vehicle: string, signal: AbortSignal): Promise<Response> {
+async function post(path: string, input: object, signal: AbortSignal): Promise<Response> {
   const headers = { "content-type": "application/json" };
-  const response = await fetch(path, { method: "POST", headers, body: JSON.stringify({ vehicle }), signal });
-  if (!response.ok) throw new Error(`vehicle interface: status ${response.status}`);
+  const response = await fetch(path, { method: "POST", headers, body: JSON.stringify(input), signal });
+  if (!response.ok) {
+    const { detail }: { detail?: string } = await response.json();
+    throw new Error(detail ?? `The vehicle interface answered ${response.status}.`);
+  }
   return response;
 }

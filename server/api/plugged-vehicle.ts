@@ -1,17 +1,20 @@
 import "server-only";
 import Joi from "joi";
 import { vehicleInterface, type PluggedVehicle, type VehicleInterface } from "@/server/devices/vehicle-interface";
-import { line, validate } from "@/server/input";
+import { line, optionalLine, validate } from "@/server/input";
 import { readJson } from "./body";
 import { badInput, problemOfRefusal, problemResponse } from "./problem";
 import { checkAccess, guarded } from "./route";
 
-const input = Joi.object<{ vehicle: string }>({ vehicle: line(80).required() });
+const input = Joi.object<{ vehicle: string; jobVin: string | null }>({
+  vehicle: line(80).required(),
+  jobVin: optionalLine(20),
+});
 
 /** Answers a request about a vehicle that is plugged in, for who may record on jobs. */
 export async function withPluggedVehicle(
   request: Request,
-  work: (tool: VehicleInterface, vehicle: PluggedVehicle) => Promise<Response>,
+  work: (tool: VehicleInterface, vehicle: PluggedVehicle, jobVin: string | null) => Promise<Response>,
 ): Promise<Response> {
   return guarded(async () => {
     const access = await checkAccess(request, "job.record", new Date());
@@ -23,6 +26,6 @@ export async function withPluggedVehicle(
     const tool = vehicleInterface();
     const vehicle = (await tool?.vehicles())?.find(({ id }) => id === parsed.value.vehicle);
     if (!tool || !vehicle) return problemResponse(problemOfRefusal({ code: "not-found", what: "vehicle plugged in" }));
-    return work(tool, vehicle);
+    return work(tool, vehicle, parsed.value.jobVin);
   });
 }

@@ -50,8 +50,20 @@ function strongest(codes: readonly FaultCode[]): readonly FaultCode[] {
 
 const CLEAR = "04";
 
-/** Clears the codes of every module that answers. @returns the modules that did */
-export async function clearVehicle(tool: VehicleInterface, vehicle: PluggedVehicle): Promise<readonly string[]> {
+/**
+ * Clears the codes of every module that answers.
+ * @param jobVin of the vehicle that is meant; null where the job has none
+ * @returns the modules that cleared theirs, or null where the vehicle says that it is another one: nothing was cleared then
+ */
+export async function clearVehicle(
+  tool: VehicleInterface,
+  vehicle: PluggedVehicle,
+  jobVin: string | null,
+): Promise<readonly string[] | null> {
+  const own = vehicle.modules.includes("engine") ? await tool.ask(vehicle.id, "engine", "09 02") : null;
+  const vin = own?.kind === "response" ? decodeScan([own.frame], "can").vin : null;
+  if (vin !== null && jobVin !== null && vin !== jobVin) return null;
+
   const cleared: string[] = [];
   for (const name of vehicle.modules) {
     const answer = await tool.ask(vehicle.id, name, CLEAR);

@@ -65,7 +65,7 @@ export function ClearDialog() {
           verb="Clear and read"
           clearFirst
           jobVin={sheet.vehicle.vin}
-          onRead={(readings) => setReturned(seenAgain(readings))}
+          onRead={(readings) => setReturned((now) => ({ ...now, ...seenAgain(readings) }))}
         />
       )}
       {codes.length === 0 && <p>No code is on this job yet: scan first.</p>}

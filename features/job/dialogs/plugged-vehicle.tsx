@@ -19,7 +19,7 @@ export function PluggedVehicles({ verb, clearFirst = false, jobVin, onRead }: Pl
   const vehicles = usePluggedVehicles();
   const [busy, setBusy] = useState<PluggedVehicle | null>(null);
   const [readings, setReadings] = useState<readonly ModuleReading[]>([]);
-  const [failed, setFailed] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
   const stop = useRef<AbortController | null>(null);
   useEffect(() => () => stop.current?.abort(), []);
   if (!vehicles.length) return null;
@@ -28,12 +28,13 @@ export function PluggedVehicles({ verb, clearFirst = false, jobVin, onRead }: Pl
     stop.current = new AbortController();
     setBusy(vehicle);
     setReadings([]);
-    setFailed(false);
+    setFailed(null);
     try {
-      if (clearFirst) await clearPlugged(vehicle.id, stop.current.signal);
+      if (clearFirst) await clearPlugged(vehicle.id, jobVin, stop.current.signal);
       await readPlugged(vehicle.id, (reading) => setReadings([...(found.push(reading), found)]), stop.current.signal);
-    } catch {
-      setFailed(true);
+    } catch (error) {
+      const stopped = stop.current.signal.aborted;
+      setFailed(stopped || !(error instanceof Error) ? "Stopped. What was read so far stands below." : error.message);
     }
     setBusy(null);
     // What was read before it was stopped, or broke off, is worth keeping.
@@ -59,7 +60,11 @@ export function PluggedVehicles({ verb, clearFirst = false, jobVin, onRead }: Pl
         )}
       </div>
       <Progress of={busy} readings={readings} jobVin={jobVin} />
-      {failed && <p className="font-medium text-brick">It broke off. What was read so far stands below.</p>}
+      {failed && (
+        <p role="alert" className="font-medium text-brick">
+          {failed}
+        </p>
+      )}
     </div>
   );
 }

@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { MODULE_STATES, type ModuleState } from "@/core/job";
+import { MODULE_STATES, type ModuleCoverage, type ModuleState } from "@/core/job";
+import type { ModuleReading } from "@/server/devices/read-vehicle";
 import type { FaultCode } from "@/core/codes";
 import { CodesField, MODULES, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { Button } from "@/ui/button";
@@ -28,6 +29,11 @@ export function ScanDialog() {
   const [coverage, setCoverage] = useState<Coverage>({});
   const [minutes, setMinutes] = useState("5");
   const inState = (state: ModuleState) => MODULES.filter((module) => coverage[module] === state);
+  // Reading takes a while: what was typed or tapped meanwhile stays.
+  const takeIn = (found: readonly FaultCode[], answers: readonly ModuleCoverage[]) => {
+    setCodes((now) => withCodes(now, found));
+    setCoverage((now) => ({ ...now, ...Object.fromEntries(answers.map(({ module, state }) => [module, state])) }));
+  };
   const save = () =>
     command.save({
       codes: writtenCodes(codes),
@@ -48,25 +54,16 @@ export function ScanDialog() {
       <PluggedVehicles
         verb="Read"
         jobVin={sheet.vehicle.vin}
-        onRead={(readings) => {
-          setCodes(
-            withCodes(
-              codes,
-              readings.flatMap((reading) => reading.codes),
-            ),
-          );
-          setCoverage({ ...coverage, ...Object.fromEntries(readings.map(({ module, state }) => [module, state])) });
-        }}
+        onRead={(readings) => takeIn(codesOf(readings), readings)}
       />
       <ReportField
         jobVin={sheet.vehicle.vin}
-        onTake={(report) => {
-          setCodes(withCodes(codes, report.codes));
-          setCoverage({
-            ...coverage,
-            ...Object.fromEntries(report.modules.map((module) => [module, "read" as const])),
-          });
-        }}
+        onTake={({ codes: found, modules }) =>
+          takeIn(
+            found,
+            modules.map((name) => ({ module: name, state: "read" })),
+          )
+        }
       />
       <CodesField value={codes} onChange={setCodes} />
       <fieldset>
@@ -90,6 +87,8 @@ export function ScanDialog() {
     </JobForm>
   );
 }
+
+const codesOf = (readings: readonly ModuleReading[]) => readings.flatMap((reading) => reading.codes);
 
 /** Codes that were read in the place of empty rows, behind what was typed already. */
 function withCodes(before: readonly CodeDraft[], codes: readonly FaultCode[]): readonly CodeDraft[] {
