@@ -27,7 +27,7 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
       <Link href="/" className="inline-flex min-h-11 items-center" title={shop}>
         <Wordmark />
       </Link>
-      <nav aria-label="Places" className="flex gap-1">
+      <nav aria-label="Places" className="order-last flex w-full gap-1 sm:order-none sm:w-auto">
         {places.map(({ href, label }) => (
           <Link
             key={href}

@@ -111,8 +111,8 @@ interface ModuleRowProps {
 /** A second tap takes an answer back: the module was not asked. */
 function ModuleRow({ module, state, onChange }: ModuleRowProps) {
   return (
-    <div className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1" role="group" aria-label={module}>
-      <span className="w-28 shrink-0">{module}</span>
+    <div className="flex flex-wrap items-center gap-x-2 border-b border-rule py-1" role="group" aria-label={module}>
+      <span className="w-full shrink-0 sm:w-28">{module}</span>
       {MODULE_STATES.map((each) => (
         <button
           key={each}
