@@ -143,6 +143,8 @@ describe("every screen is accessible, fits and works without complaint, at both 
     await browser.find("//h2[.='Record a check']");
     await look("dialog: a check");
     await browser.press("Close", "//*[@role='dialog']");
+    await browser.press("More on entry 3");
+    await look("an entry with what can be done with it");
     await browser.press("Undo entry 3");
     await look("dialog: take back");
   });

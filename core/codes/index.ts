@@ -12,4 +12,5 @@ export {
 } from "./code";
 export { codeStructure, type CodeStructure } from "./structure";
 export { GENERIC_TEXTS } from "./generic-texts";
+export { GROUP_KINDS, groupsAmong, silentModules, type CodeGroup, type GroupKind, type SharedGroup } from "./groups";
 export { readCodeList, writeCodeList, type CodeList, type CodeListProblem, type CodeListRow } from "./code-list";

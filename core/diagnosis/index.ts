@@ -14,6 +14,7 @@ export {
 export type { CaseFile, FixTried, Symptom, TestDone } from "./case-file";
 export { causeKey, type Cause, type CauseKey } from "./cause";
 export { type Count, type CountsByCause, type KnownCause, type Knowledge, type ShopRates } from "./counts";
+export { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "./condition-topics";
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
 export { codeFeature, conditionFeature, deniedConditions, presentFeatures, scanFeature } from "./features";

@@ -1,4 +1,5 @@
 export { decodeScan, type DecodedScan } from "./decode";
+export { freezeFrameText, readinessText } from "./words";
 export { scanFaultText, type ScanFault } from "./frame";
 export type { FreezeFrame, FrozenValue } from "./freeze-frame";
 export type { Monitor, Readiness } from "./monitors";

@@ -5,6 +5,7 @@ import type { PriorWork } from "@/core/diagnosis/work";
 import type { Symptom } from "@/core/diagnosis/case-file";
 import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/core/job";
 import type { Reading, Verdict } from "@/core/measure";
+import type { FreezeFrame, Readiness } from "@/core/scan";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
 /**
@@ -31,7 +32,12 @@ export type EntryBody =
   | { readonly kind: "part-result"; readonly partSeq: number; readonly component: string; readonly result: PartResult }
   | { readonly kind: "proof"; readonly step: ProofStep; readonly result: ProofResult; readonly note: string }
   | { readonly kind: "suspect"; readonly cause: Cause; readonly why: string }
-  | ({ readonly kind: "finding"; readonly why: string } & Finding)
+  | ({
+      readonly kind: "finding";
+      readonly why: string;
+      /** What the desk tells the customer, where there was no fault. */
+      readonly tellCustomer?: string | null;
+    } & Finding)
   | { readonly kind: "handed"; readonly to: string; readonly note: string }
   | { readonly kind: "note"; readonly text: string }
   | { readonly kind: "withdrawn"; readonly reason: string }
@@ -46,6 +52,10 @@ export interface ScanBody {
   readonly modulesSilent?: readonly string[];
   /** Known to be there, and not to be read with this tool. */
   readonly modulesUnreadable?: readonly string[];
+  /** As the vehicle itself said it, null where it did not. */
+  readonly vin?: string | null;
+  readonly readiness?: Readiness | null;
+  readonly freezeFrame?: FreezeFrame | null;
 }
 
 /** What became of a code after clearing. */

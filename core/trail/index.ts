@@ -8,7 +8,7 @@ export type {
   TestReading,
   TrailEntry,
 } from "./entry";
-export { recordOdds, type NextRecord, type OddsRecord } from "./odds-record";
+export { recordOdds, renamedOdds, type NextRecord, type OddsRecord } from "./odds-record";
 export {
   layOutTrailMap,
   MAP_WIDTH,
@@ -20,6 +20,7 @@ export {
 } from "./trail-map";
 export {
   CONFIRMATION_WORDS,
+  entryDetails,
   entryShortText,
   entryText,
   FINDING_WORDS,

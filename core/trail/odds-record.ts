@@ -47,3 +47,11 @@ function nextOf({ plan }: Advice): NextRecord | null {
 function round(p: number): number {
   return Math.round(p * 1e6) / 1e6;
 }
+
+/** Recorded odds under the names that causes have now: two that became one count together. */
+export function renamedOdds(odds: OddsRecord, current: (key: CauseKey) => CauseKey): OddsRecord {
+  const p = new Map<CauseKey, number>();
+  for (const suspect of odds.suspects) p.set(current(suspect.cause), (p.get(current(suspect.cause)) ?? 0) + suspect.p);
+  const suspects = [...p].map(([cause, sum]) => ({ cause, p: sum }));
+  return { ...odds, suspects, closed: odds.closed.map((each) => ({ ...each, cause: current(each.cause) })) };
+}

@@ -3,6 +3,7 @@ import { causeName, lowerFirst, priorWorkText, type Labels, type Symptom } from 
 import type { CodeReturn } from "@/core/codes";
 import type { ConfirmationResult, PartResult } from "@/core/job";
 import { formatReading } from "@/core/measure";
+import { freezeFrameText, readinessText } from "@/core/scan";
 import type { ProofStep } from "@/core/proof";
 import type { EntryBody, PartBody, ReturnedCode, ScanBody, TestBody } from "./entry";
 
@@ -50,6 +51,17 @@ export function entryText(labels: Labels, body: EntryBody): string {
     default:
       return exhaustive(body, "entryText");
   }
+}
+
+/** What stands below an entry's line: of a scan what the vehicle froze and tested, of a finding what the customer is told. */
+export function entryDetails(body: EntryBody): readonly string[] {
+  if (body.kind === "finding") return body.tellCustomer ? [`To the customer: ${body.tellCustomer}`] : [];
+  if (body.kind !== "scan") return [];
+  return [
+    ...(body.vin ? [`VIN read from the vehicle: ${body.vin}`] : []),
+    ...(body.freezeFrame ? [freezeFrameText(body.freezeFrame)] : []),
+    ...(body.readiness ? [readinessText(body.readiness)] : []),
+  ];
 }
 
 /** A few characters for the trail map's crossing. */

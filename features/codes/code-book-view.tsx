@@ -3,6 +3,7 @@ import type { CodeBook } from "@/server/views/codes";
 import { Button, ButtonLink } from "@/ui/button";
 import { TextInput } from "@/ui/form";
 import { Empty, Section } from "@/ui/section";
+import { CodeGroups } from "./code-groups";
 import { AddCode } from "./add-code";
 import { CodeRow } from "./code-row";
 import { ImportCodes } from "./import-codes";
@@ -14,7 +15,7 @@ interface CodeBookViewProps {
 }
 
 /** The code dictionary: what the code itself says, the generic text, and the shop's own entries. */
-export function CodeBookView({ book: { search, asked, entries }, mayAdd, mayEdit }: CodeBookViewProps) {
+export function CodeBookView({ book: { search, asked, entries, groups }, mayAdd, mayEdit }: CodeBookViewProps) {
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -56,6 +57,7 @@ export function CodeBookView({ book: { search, asked, entries }, mayAdd, mayEdit
           ))}
         </ul>
       </Section>
+      <CodeGroups groups={groups} mayAdd={mayAdd} mayEdit={mayEdit} />
       {mayAdd && <AddCode code={asked?.code ?? ""} />}
       <Section title="As a file" aside="CSV: code, make, meaning, note">
         <div className="flex flex-wrap items-start gap-3 pt-3">

@@ -10,33 +10,39 @@ import { SymptomPicker } from "@/features/shared/symptom-picker";
 import { useCommand } from "@/features/shared/use-command";
 import type { UnitSystem } from "@/features/shared/format";
 import type { Vocabulary } from "@/server/db/book";
-import type { VariantChoices } from "@/server/db/vehicles";
+import type { ModelChoices } from "@/server/db/catalogue";
+import type { SeenVehicle } from "@/server/db/vehicles";
+import type { PriorWorkDraft } from "@/features/shared/prior-work-fields";
 import { Button } from "@/ui/button";
 import { ChooseSome } from "@/ui/choices";
 import { Field, Form, OtherProblems, TextArea } from "@/ui/form";
 import { Section } from "@/ui/section";
-import { NO_VEHICLE, VehicleFields, vehicleInput, type VehicleDraft } from "./vehicle-fields";
+import { PriorWorkList } from "./prior-work-list";
+import { ArrivingVehicle, arrivalInput, NO_ARRIVAL } from "./arriving-vehicle";
 
 interface IntakeFormProps {
   readonly words: Vocabulary;
-  readonly choices: VariantChoices;
+  readonly models: readonly ModelChoices[];
+  readonly lately: readonly SeenVehicle[];
   readonly units: UnitSystem;
   readonly mayAddWords: boolean;
 }
 
 /** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
-export function IntakeForm({ words, choices, units, mayAddWords }: IntakeFormProps) {
+export function IntakeForm({ words, models, lately, units, mayAddWords }: IntakeFormProps) {
   const router = useRouter();
   const { send, busy, problems, message } = useCommand(commandPath("open-job"));
-  const [vehicle, setVehicle] = useState<VehicleDraft>(NO_VEHICLE);
+  const [arrival, setArrival] = useState(NO_ARRIVAL);
   const [complaint, setComplaint] = useState("");
+  const [priorWork, setPriorWork] = useState<readonly PriorWorkDraft[]>([]);
   const [symptoms, setSymptoms] = useState<readonly Symptom[]>([]);
   const [codes, setCodes] = useState<readonly CodeDraft[]>([]);
   const [modulesRead, setModulesRead] = useState<string[]>([]);
   const submit = async () => {
     const answer = await send({
-      ...vehicleInput(vehicle, units),
+      ...arrivalInput(arrival, units),
       complaint,
+      priorWork,
       symptoms,
       codes: writtenCodes(codes),
       modulesRead,
@@ -49,15 +55,19 @@ export function IntakeForm({ words, choices, units, mayAddWords }: IntakeFormPro
       <h1 className="mb-4 text-xl">Open a job</h1>
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-7">
         <Section title="Vehicle">
-          <VehicleFields
-            value={vehicle}
-            onChange={setVehicle}
-            choices={choices}
+          <ArrivingVehicle
+            value={arrival}
+            onChange={setArrival}
+            models={models}
+            lately={lately}
             units={units}
             runsBackwards={problems.some(
               ({ path, message: why }) => path === "odometerKm" && why.includes("backwards"),
             )}
           />
+        </Section>
+        <Section title="Done before" aside="recent work is itself a suspect">
+          <PriorWorkList value={priorWork} onChange={setPriorWork} components={words.components} mayAdd={mayAddWords} />
         </Section>
         <Section title="Complaint">
           <div className="flex flex-col gap-4 pt-3">

@@ -6,6 +6,7 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { Button } from "@/ui/button";
 import { useJobPage, useMay, type JobDialog } from "./job-context";
 import { entriesOf, understood } from "./line-entries";
+import { PictureButton } from "./picture-button";
 import { useJobCommand } from "./use-job-command";
 
 const FORMS: readonly { readonly label: string; readonly dialog: JobDialog }[] = [
@@ -79,6 +80,7 @@ export function EntryLineBar() {
           ?
         </Button>
         <div className="flex w-full overflow-x-auto xl:w-auto">
+          <PictureButton text={text} onKept={() => setText("")} />
           {forms.map(({ label, dialog }) => (
             <Button key={label} look="quiet" className="shrink-0" onClick={() => open(dialog)}>
               {label}

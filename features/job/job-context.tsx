@@ -2,7 +2,9 @@
 
 import { createContext, useContext } from "react";
 import type { Cause } from "@/core/diagnosis";
+import type { PersonId } from "@/core/ids";
 import type { ProofStep } from "@/core/proof";
+import type { DesignedView } from "@/server/views/designed";
 import type { JobSheet } from "@/server/views/job-sheet";
 import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
@@ -23,7 +25,7 @@ export type JobDialog =
   | { readonly kind: "line-help" }
   | { readonly kind: "suspect" }
   | { readonly kind: "proof"; readonly step: ProofStep }
-  | { readonly kind: "finding" }
+  | { readonly kind: "finding"; readonly designed?: DesignedView }
   | { readonly kind: "close" }
   | { readonly kind: "reopen" }
   | { readonly kind: "hand-over" }
@@ -33,6 +35,8 @@ export interface JobPageValue {
   readonly sheet: JobSheet;
   readonly site: Site;
   readonly rights: readonly Right[];
+  /** Who looks at it. */
+  readonly me: PersonId;
   readonly open: (dialog: JobDialog) => void;
   readonly close: () => void;
 }

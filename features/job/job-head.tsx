@@ -7,6 +7,7 @@ import { CONFIRMATION_WORDS, RETURN_WORDS } from "@/core/trail";
 import { vehicleName } from "@/core/vehicle";
 import { minutesText, odometerText } from "@/features/shared/format";
 import { useJobPage } from "./job-context";
+import { SharedByCodes } from "./shared-by-codes";
 
 const RUNGS = [
   "not proved",
@@ -63,7 +64,12 @@ export function JobHead() {
             .join(" · ")}
         </p>
         <p className="text-sm text-ink-soft">
-          {[vehicle.engine && `engine ${vehicle.engine}`, vehicle.transmission, vehicle.market]
+          {[
+            vehicle.engine && `engine ${vehicle.engine}`,
+            vehicle.transmission,
+            vehicle.market && `built for ${vehicle.market}`,
+            vehicle.built && `in ${vehicle.built}`,
+          ]
             .filter(Boolean)
             .join(" · ")}
         </p>
@@ -78,6 +84,13 @@ export function JobHead() {
         {facts.confirmation && <p className="text-sm text-ink-soft">{confirmationText(facts.confirmation)}</p>}
         {facts.codes.map((code) => (
           <Code key={`${code.code} ${code.module}`} code={code} />
+        ))}
+        <SharedByCodes groups={sheet.sharedByCodes} />
+        {sheet.silentModules.map(({ code, module }) => (
+          <p key={code} className="border-l-4 border-spruce pl-3 text-sm">
+            <span className="mono">{code}</span> reports the {module} module missing, and it did not answer: look at its
+            supply, ground and bus first.
+          </p>
         ))}
         {unread.length > 0 && <p className="text-sm text-ink-soft">not read: {unread.join(", ")}</p>}
       </div>

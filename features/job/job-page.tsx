@@ -1,12 +1,14 @@
 "use client";
 
 import { useCallback, useMemo, useState } from "react";
+import type { PersonId } from "@/core/ids";
 import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { BeenHere, ClosedRoads } from "./been-here";
 import { DoNext } from "./do-next";
 import { EntryLineBar } from "./entry-line-bar";
+import { IsItAFault } from "./is-it-a-fault";
 import { JobDialogs } from "./dialogs";
 import { JobPageProvider, type JobDialog } from "./job-context";
 import { JobHead } from "./job-head";
@@ -21,13 +23,14 @@ interface JobPageProps {
   readonly sheet: JobSheet;
   readonly site: Site;
   readonly rights: readonly Right[];
+  readonly me: PersonId;
 }
 
 /** The job sheet: the map across, the trail below left, what to do and who is suspected right, the entry line at the foot. */
-export function JobPage({ sheet, site, rights }: JobPageProps) {
+export function JobPage({ sheet, site, rights, me }: JobPageProps) {
   const [dialog, setDialog] = useState<JobDialog | null>(null);
   const close = useCallback(() => setDialog(null), []);
-  const value = useMemo(() => ({ sheet, site, rights, open: setDialog, close }), [sheet, site, rights, close]);
+  const value = useMemo(() => ({ sheet, site, rights, me, open: setDialog, close }), [sheet, site, rights, me, close]);
   return (
     <JobPageProvider value={value}>
       <LiveJob jobId={sheet.job.id} version={sheet.job.version} />
@@ -45,6 +48,7 @@ export function JobPage({ sheet, site, rights }: JobPageProps) {
           <TrailList />
         </div>
         <div className="order-4 flex flex-col gap-6 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-3">
+          <IsItAFault />
           <Questions />
           <Suspects />
           <BeenHere />

@@ -11,6 +11,7 @@ export function LiveJob({ jobId, version }: { readonly jobId: string; readonly v
     source.onmessage = ({ data }) => {
       if (Number(data) > version) router.refresh();
     };
+    source.addEventListener("files", () => router.refresh());
     return () => source.close();
   }, [jobId, version, router]);
   return null;

@@ -2,13 +2,17 @@
 
 import { useEffect, useState } from "react";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
-import type { PluggedVehicle } from "@/server/devices/vehicle-interface";
+import type { PluggedVehicle, VehicleAct } from "@/server/devices/vehicle-interface";
 
 const ADDRESS = "/api/v1/vehicle-interface";
 
 /** The vehicles that are plugged in; none while nothing is, or the shop has no interface. */
-export function usePluggedVehicles(): readonly PluggedVehicle[] {
+export function usePluggedVehicles(): {
+  readonly vehicles: readonly PluggedVehicle[];
+  readonly refresh: () => void;
+} {
   const [vehicles, setVehicles] = useState<readonly PluggedVehicle[]>([]);
+  const [asked, setAsked] = useState(0);
   useEffect(() => {
     const stop = new AbortController();
     fetch(ADDRESS, { signal: stop.signal })
@@ -18,8 +22,8 @@ export function usePluggedVehicles(): readonly PluggedVehicle[] {
         // Codes can be typed in, or come from a report.
       });
     return () => stop.abort();
-  }, []);
-  return vehicles;
+  }, [asked]);
+  return { vehicles, refresh: () => setAsked((times) => times + 1) };
 }
 
 /**
@@ -46,7 +50,12 @@ export async function clearPlugged(vehicle: string, jobVin: string | null, signa
   await post(`${ADDRESS}/clear`, { vehicle, jobVin }, signal);
 }
 
-async function post(path: string, input: object, signal: AbortSignal): Promise<Response> {
+/** Turns the key of a simulated vehicle, drives or repairs it. @throws Error with the reason where it was not done */
+export async function actOnPlugged(vehicle: string, act: VehicleAct): Promise<void> {
+  await post(`${ADDRESS}/act`, { vehicle, act });
+}
+
+async function post(path: string, input: object, signal: AbortSignal | null = null): Promise<Response> {
   const headers = { "content-type": "application/json" };
   const response = await fetch(path, { method: "POST", headers, body: JSON.stringify(input), signal });
   if (!response.ok) {

@@ -5,6 +5,7 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
+import { TopicSelect } from "./topic-select";
 import { SelectInput, TextInput } from "@/ui/form";
 
 export type WordKind = "symptom" | "condition" | "component" | "failure";
@@ -23,8 +24,9 @@ export function AddWord({ kind, systems, text, onAdded, onCancel }: AddWordProps
   const { send, busy, problems, message } = useCommand(commandPath("add-word"));
   const [label, setLabel] = useState(text.charAt(0).toUpperCase() + text.slice(1));
   const [system, setSystem] = useState("");
+  const [topic, setTopic] = useState("other");
   const save = async () => {
-    const answer = await send({ kind, label, system: system || null });
+    const answer = await send({ kind, label, system: system || null, topic });
     if (answer && typeof answer === "object" && "key" in answer) onAdded(String(answer.key));
   };
   return (
@@ -57,6 +59,7 @@ export function AddWord({ kind, systems, text, onAdded, onCancel }: AddWordProps
             ))}
           </SelectInput>
         )}
+        {kind === "condition" && <TopicSelect value={topic} onChange={setTopic} />}
         <Button look="main" busy={busy} disabled={!label.trim() || (systems !== undefined && !system)} onClick={save}>
           Add the word
         </Button>

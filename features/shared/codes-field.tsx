@@ -1,15 +1,12 @@
 "use client";
 
-import { CODE_STATUSES, isCodeStatus, readCode, type FaultCode } from "@/core/codes";
+import { CODE_STATUSES, isCodeStatus, readCode } from "@/core/codes";
 import { Button } from "@/ui/button";
 import { Field, SelectInput, TextInput } from "@/ui/form";
+import type { CodeDraft } from "./code-draft";
+import { CodesAtOnce } from "./codes-at-once";
 
-/** A code while it is typed: not yet known to be one. */
-export interface CodeDraft {
-  readonly code: string;
-  readonly module: string;
-  readonly status: FaultCode["status"];
-}
+export type { CodeDraft } from "./code-draft";
 
 export const NO_CODE: CodeDraft = { code: "", module: "", status: "stored" };
 
@@ -35,6 +32,7 @@ export function CodesField({ value, onChange }: CodesFieldProps) {
   const change = (at: number, draft: CodeDraft) => onChange(value.map((each, index) => (index === at ? draft : each)));
   return (
     <div className="flex flex-col gap-3">
+      <CodesAtOnce onTake={(codes) => onChange(added(value, codes))} />
       {value.map((draft, at) => (
         <div key={at} className="grid grid-cols-[1fr_1fr] gap-2 sm:grid-cols-[8rem_1fr_9rem]">
           <Field name={`codes[${at}].code`} label={`Code ${at + 1}`}>
@@ -81,6 +79,12 @@ export function CodesField({ value, onChange }: CodesFieldProps) {
       </Button>
     </div>
   );
+}
+
+/** What was taken from the line behind what stands there; the same code again keeps its latest status. */
+function added(value: readonly CodeDraft[], codes: readonly CodeDraft[]): readonly CodeDraft[] {
+  const again = new Set(codes.map(({ code }) => code));
+  return [...writtenCodes(value).filter(({ code, module }) => module !== "" || !again.has(code)), ...codes];
 }
 
 /** The rows that hold something. */

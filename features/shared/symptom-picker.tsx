@@ -6,30 +6,25 @@ import type { Symptom } from "@/core/diagnosis";
 import { Button } from "@/ui/button";
 import { AddWord } from "./add-word";
 import { PickWord } from "./pick-word";
-import { ChooseSome } from "@/ui/choices";
-
-interface Words {
-  readonly symptoms: readonly {
-    readonly key: string;
-    readonly label: string;
-    readonly system: string;
-    readonly also?: readonly string[];
-  }[];
-  readonly conditions: readonly { readonly key: string; readonly label: string }[];
-}
+import type { Vocabulary } from "@/server/db/book";
+import { FittingConditions } from "./fitting-conditions";
+import { SymptomTaps } from "./symptom-taps";
 
 interface SymptomPickerProps {
-  readonly words: Words;
+  readonly words: Pick<Vocabulary, "symptoms" | "conditions">;
   /** Whether a word that is missing may be added here. */
   readonly mayAdd: boolean;
   readonly value: readonly Symptom[];
   readonly onChange: (value: readonly Symptom[]) => void;
 }
 
-/** Symptoms found by typing, each with the conditions under which it shows: conditions tell causes apart best. */
+/** Symptoms found by typing or by tapping, each with the conditions under which it shows: conditions tell causes apart best. */
 export function SymptomPicker({ words, mayAdd, value, onChange }: SymptomPickerProps) {
   const taken = new Set(value.map(({ key }) => key));
   const labelOf = (key: string) => words.symptoms.find((word) => word.key === key)?.label ?? key;
+  const systemsOf = (key: string) => words.symptoms.flatMap((word) => (word.key === key ? word.system : []));
+  const open = words.symptoms.filter(({ key }) => !taken.has(key));
+  const pick = (key: string) => onChange([...value, { key, conditions: [] }]);
   const change = (key: string, conditions: readonly string[]) =>
     onChange(value.map((each) => (each.key === key ? { ...each, conditions } : each)));
   return (
@@ -39,11 +34,10 @@ export function SymptomPicker({ words, mayAdd, value, onChange }: SymptomPickerP
         mayAdd={mayAdd}
         label="Symptom"
         placeholder="type two letters: low power, hums, flat battery"
-        words={words.symptoms
-          .filter(({ key }) => !taken.has(key))
-          .map(({ key, label, system, also }) => ({ key, label, also, group: system, system }))}
-        onPick={(key) => onChange([...value, { key, conditions: [] }])}
+        words={open.map(({ key, label, system, also }) => ({ key, label, also, group: system, system }))}
+        onPick={pick}
       />
+      <SymptomTaps words={open} onPick={pick} />
       {value.map(({ key, conditions }) => (
         <div key={key} className="border-l-4 border-ink pl-3">
           <div className="flex items-center justify-between gap-2">
@@ -58,11 +52,12 @@ export function SymptomPicker({ words, mayAdd, value, onChange }: SymptomPickerP
             </button>
           </div>
           <p className="mb-1 text-sm text-ink-soft">When does it show?</p>
-          <ChooseSome
+          <FittingConditions
             label={`Conditions of ${labelOf(key)}`}
+            systems={systemsOf(key)}
+            conditions={words.conditions}
             values={conditions}
             onChange={(next) => change(key, next)}
-            choices={words.conditions.map((word) => ({ value: word.key, label: word.label }))}
           />
           {mayAdd && <MoreConditions onAdded={(added) => change(key, [...new Set([...conditions, added])])} />}
         </div>

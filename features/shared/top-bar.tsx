@@ -16,8 +16,11 @@ interface TopBarProps {
 const PLACES = [
   { href: "/", label: "Floor" },
   { href: "/jobs/closed", label: "Closed jobs" },
-  { href: "/codes", label: "Codes" },
+  { href: "/book", label: "Book" },
 ] as const;
+
+/** Places that are chapters of the book. */
+const BOOK = ["/codes", "/designed", "/words", "/catalogue", "/makers"];
 
 export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
   const path = usePathname();
@@ -35,7 +38,9 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
             aria-current={path === href ? "page" : undefined}
             className={classNames(
               "inline-flex min-h-11 items-center border-b-4 px-2 font-head text-lg",
-              path === href ? "border-ochre" : "border-transparent text-ink-soft hover:text-ink",
+              path === href || (href === "/book" && BOOK.includes(path))
+                ? "border-ochre"
+                : "border-transparent text-ink-soft hover:text-ink",
             )}
           >
             {label}

@@ -1,18 +1,30 @@
 import Link from "next/link";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText, odometerText } from "@/features/shared/format";
+import type { ModelChoices } from "@/server/db/catalogue";
 import type { Site } from "@/server/db/sites";
 import type { VehicleHistory } from "@/server/views/vehicle-history";
 import { Empty, Section } from "@/ui/section";
+import { CorrectVehicle } from "./correct-vehicle";
 
 interface VehiclePageProps {
   readonly history: VehicleHistory;
   readonly site: Site;
+  /** null for who may not correct it. */
+  readonly models: readonly ModelChoices[] | null;
 }
 
 /** What the shop did to this vehicle: recent work is itself a suspect. */
-export function VehiclePage({ history: { vehicle, jobs, parts }, site }: VehiclePageProps) {
-  const variant = [vehicle.engine, vehicle.transmission, vehicle.drive, vehicle.market].filter(Boolean).join(" · ");
+export function VehiclePage({ history: { vehicle, jobs, parts }, site, models }: VehiclePageProps) {
+  const variant = [
+    vehicle.engine,
+    vehicle.transmission,
+    vehicle.drive,
+    vehicle.market && `built for ${vehicle.market}`,
+    vehicle.built && `in ${vehicle.built}`,
+  ]
+    .filter(Boolean)
+    .join(" · ");
   return (
     <div className="mx-auto flex max-w-5xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
@@ -20,7 +32,8 @@ export function VehiclePage({ history: { vehicle, jobs, parts }, site }: Vehicle
         <p className="mono text-sm text-ink-soft">
           {[vehicle.plate, vehicle.vin].filter(Boolean).join(" · ") || "no plate, no VIN"}
         </p>
-        <p className="text-sm text-ink-soft">{variant}</p>
+        <p className="mb-2 text-sm text-ink-soft">{variant}</p>
+        {models && <CorrectVehicle vehicle={vehicle} models={models} />}
       </div>
       <Section title="Jobs" aside={jobs.length === 1 ? "1 job" : `${jobs.length} jobs`}>
         <ul>

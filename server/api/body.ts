@@ -11,8 +11,7 @@ const malformed: Problem = { status: 400, title: "Malformed JSON", detail: "The 
 
 /** Reads a JSON body up to a limit, whatever its declared length says. */
 export async function readJson(request: Request, limit = BODY_LIMIT_BYTES): Promise<BodyResult> {
-  if (Number(request.headers.get("content-length") ?? 0) > limit) return { ok: false, problem: tooLarge };
-  const bytes = await readUpTo(request, limit);
+  const bytes = await readBytes(request, limit);
   if (!bytes) return { ok: false, problem: tooLarge };
   try {
     return { ok: true, value: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) };
@@ -21,7 +20,9 @@ export async function readJson(request: Request, limit = BODY_LIMIT_BYTES): Prom
   }
 }
 
-async function readUpTo(request: Request, limit: number): Promise<Uint8Array | null> {
+/** The bytes of a body, or null where there are more than the limit. */
+export async function readBytes(request: Request, limit: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get("content-length") ?? 0) > limit) return null;
   if (!request.body) return new Uint8Array();
   const pieces: Uint8Array[] = [];
   let length = 0;

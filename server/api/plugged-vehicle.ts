@@ -1,20 +1,37 @@
 import "server-only";
 import Joi from "joi";
-import { vehicleInterface, type PluggedVehicle, type VehicleInterface } from "@/server/devices/vehicle-interface";
+import {
+  VEHICLE_ACTS,
+  vehicleInterface,
+  type PluggedVehicle,
+  type VehicleAct,
+  type VehicleInterface,
+} from "@/server/devices/vehicle-interface";
 import { line, optionalLine, validate } from "@/server/input";
 import { readJson } from "./body";
 import { badInput, problemOfRefusal, problemResponse } from "./problem";
 import { checkAccess, guarded } from "./route";
 
-const input = Joi.object<{ vehicle: string; jobVin: string | null }>({
+export interface PluggedRequest {
+  readonly vehicle: string;
+  readonly jobVin: string | null;
+  /** What is to be done with a simulated vehicle. */
+  readonly act: VehicleAct | null;
+}
+
+const input = Joi.object<PluggedRequest>({
   vehicle: line(80).required(),
   jobVin: optionalLine(20),
+  act: Joi.alternatives()
+    .try(Joi.string().valid(...VEHICLE_ACTS), Joi.object({ repair: line(80).required() }))
+    .allow(null)
+    .default(null),
 });
 
 /** Answers a request about a vehicle that is plugged in, for who may record on jobs. */
 export async function withPluggedVehicle(
   request: Request,
-  work: (tool: VehicleInterface, vehicle: PluggedVehicle, jobVin: string | null) => Promise<Response>,
+  work: (tool: VehicleInterface, vehicle: PluggedVehicle, asked: PluggedRequest) => Promise<Response>,
 ): Promise<Response> {
   return guarded(async () => {
     const access = await checkAccess(request, "job.record", new Date());
@@ -26,6 +43,6 @@ export async function withPluggedVehicle(
     const tool = vehicleInterface();
     const vehicle = (await tool?.vehicles())?.find(({ id }) => id === parsed.value.vehicle);
     if (!tool || !vehicle) return problemResponse(problemOfRefusal({ code: "not-found", what: "vehicle plugged in" }));
-    return work(tool, vehicle, parsed.value.jobVin);
+    return work(tool, vehicle, parsed.value);
   });
 }

@@ -4,6 +4,7 @@ import { asJobId, type JobId } from "@/core/ids";
 import { cameBack, caseOf, proofOfCure, type JobFacts } from "@/core/job";
 import { rungOf } from "@/core/proof";
 import { entryText, recordOdds, type EntryBody, type TrailEntry } from "@/core/trail";
+import { countTogether } from "@/server/db/counters";
 import { readFacts, withdrawFacts } from "@/server/db/facts";
 import { lockJob, setJobFinding, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
 import type { Db } from "@/server/db/pool";
@@ -82,6 +83,7 @@ export async function concludeChange(
 
 async function openForChange({ db, actor, now }: CommandContext, change: JobChange): Promise<JobRow> {
   const id = asJobId(change.jobId);
+  await countTogether(db);
   const job = id && (await lockJob(db, actor.siteId, id));
   if (!job) return refuse({ code: "not-found", what: "job" });
   if (change.version !== job.version) {

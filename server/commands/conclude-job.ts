@@ -50,6 +50,7 @@ interface FindingInput extends JobChange {
   readonly result: FindingResult;
   readonly causes: readonly Cause[];
   readonly why: string;
+  readonly tellCustomer: string | null;
 }
 
 /** Names the cause, or says that there is none, or that it was not found. */
@@ -64,13 +65,14 @@ export const recordFinding: Command<FindingInput, JobAnswer> = {
       .required(),
     causes: causesInput().default([]),
     why: optionalText(2000),
+    tellCustomer: text(1000).allow(null, "").empty("").default(null),
   }),
   run: (context, input) =>
     changeJob(context, input, (job) => {
-      const { result, causes, why } = input;
+      const { result, causes, why, tellCustomer } = input;
       if (result === "root-cause" && !causes.length) refuseInput("causes", "name the cause");
       return {
-        body: { kind: "finding", result, causes, why },
+        body: { kind: "finding", result, causes, why, tellCustomer },
         apply: async (seq) => {
           for (const cause of causes) await ensureCause(context.db, cause, context.actor.personId, context.now);
           await setJobFinding(context.db, job.id, result);

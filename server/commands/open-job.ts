@@ -3,20 +3,20 @@ import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import type { FaultCode } from "@/core/codes";
 import type { Symptom } from "@/core/diagnosis";
-import type { JobId, VehicleId } from "@/core/ids";
+import type { JobId } from "@/core/ids";
 import type { VehicleRow } from "@/server/db/vehicles";
-import { findVehicle, insertVehicle } from "@/server/db/vehicles";
 import { insertJob, setJobVersion } from "@/server/db/jobs";
-import { learnMaker } from "@/server/db/makers";
 import { takeJobNumber } from "@/server/db/sites";
-import { insertScanFacts, insertSymptomFacts } from "@/server/db/facts";
+import { insertPriorWorkFact, insertScanFacts, insertSymptomFacts } from "@/server/db/facts";
 import { insertEntry } from "@/server/db/trail";
 import type { EntryBody } from "@/core/trail";
 import { optionalLine, text } from "@/server/input";
 import { concludeChange, type JobAnswer } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { odometerInput, requireForwards } from "./odometer";
+import { priorWorkInput, type PriorWorkInput } from "./prior-work";
 import { vehicleInput } from "./vehicle-input";
+import { takeInVehicle } from "./vehicles";
 import { codesInput, modulesInput, symptomsInput } from "./record-inputs";
 
 interface OpenJobInput {
@@ -24,6 +24,7 @@ interface OpenJobInput {
   readonly odometerKm: number | null;
   readonly odometerReason: string | null;
   readonly complaint: string;
+  readonly priorWork: readonly PriorWorkInput[];
   readonly symptoms: readonly Symptom[];
   readonly codes: readonly FaultCode[];
   readonly modulesRead: readonly string[];
@@ -38,13 +39,14 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
     odometerKm: odometerInput().allow(null).default(null),
     odometerReason: optionalLine(400),
     complaint: text(4000).required(),
+    priorWork: Joi.array().max(20).items(Joi.object(priorWorkInput)).default([]),
     symptoms: symptomsInput().default([]),
     codes: codesInput().default([]),
     modulesRead: modulesInput().default([]),
   }),
   async run(context, input) {
     const { db, actor, site, now } = context;
-    const vehicle = await vehicleOf(context, input.vehicle);
+    const vehicle = await takeInVehicle(context, input.vehicle);
     await requireForwards(db, { id: vehicle, exceptJob: null }, input.odometerKm, input.odometerReason);
     const id = randomUUID() as JobId;
     const number = await takeJobNumber(db, site.id);
@@ -70,10 +72,15 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
 /** What is known at the gate, entry by entry: the map starts from the odds before anything but the vehicle was known. */
 async function recordArrival(context: CommandContext, jobId: JobId, input: OpenJobInput): Promise<number> {
   const { db, actor, commandId, now } = context;
-  const { complaint, odometerKm, odometerReason, symptoms, codes, modulesRead } = input;
+  const { complaint, odometerKm, odometerReason, priorWork, symptoms, codes, modulesRead } = input;
   const steps: { body: EntryBody; apply: (seq: number) => Promise<void> }[] = [
     { body: { kind: "opened", complaint, odometerKm, odometerReason }, apply: async () => {} },
   ];
+  for (const { note, ...done } of priorWork)
+    steps.push({
+      body: { kind: "prior-work", ...done, note },
+      apply: (seq) => insertPriorWorkFact(db, jobId, seq, done),
+    });
   if (symptoms.length)
     steps.push({ body: { kind: "symptoms", symptoms }, apply: (seq) => insertSymptomFacts(db, jobId, seq, symptoms) });
   const scan = { codes, modulesRead, modulesSilent: [], modulesUnreadable: [] };
@@ -87,15 +94,4 @@ async function recordArrival(context: CommandContext, jobId: JobId, input: OpenJ
     await concludeChange(context, jobId, seq, null);
   }
   return steps.length;
-}
-
-/** A vehicle whose VIN or plate the shop knows is that vehicle; anything else is a new one. */
-async function vehicleOf({ db, actor, now }: CommandContext, vehicle: OpenJobInput["vehicle"]): Promise<VehicleId> {
-  const known = vehicle.vin || vehicle.plate ? await findVehicle(db, vehicle) : null;
-  if (known && known.make === vehicle.make && known.model === vehicle.model && known.year === vehicle.year)
-    return known.id;
-  const id = randomUUID() as VehicleId;
-  await insertVehicle(db, { ...vehicle, id }, actor.personId, now);
-  if (vehicle.vin) await learnMaker(db, { wmi: vehicle.vin.slice(0, 3), make: vehicle.make }, actor.personId, now);
-  return id;
 }

@@ -7,26 +7,30 @@ import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { correctsInput } from "./record-inputs";
 
-type PriorWorkInput = JobChange & Omit<PriorWork, "system"> & { readonly note: string };
+export type PriorWorkInput = Omit<PriorWork, "system"> & { readonly note: string };
+
+export const priorWorkInput = {
+  component: key().required(),
+  work: Joi.string()
+    .valid(...WORKS)
+    .required(),
+  who: Joi.string()
+    .valid(...WORKERS)
+    .required(),
+  recency: Joi.string()
+    .valid(...RECENCIES)
+    .required(),
+  note: optionalText(1000),
+};
 
 /** What was done to the vehicle before it came in, by whom and how long ago. */
-export const recordPriorWork: Command<PriorWorkInput, JobAnswer> = {
+export const recordPriorWork: Command<JobChange & PriorWorkInput, JobAnswer> = {
   name: "record-prior-work",
   right: "job.complaint",
   input: Joi.object({
     ...jobChange,
     corrects: correctsInput(),
-    component: key().required(),
-    work: Joi.string()
-      .valid(...WORKS)
-      .required(),
-    who: Joi.string()
-      .valid(...WORKERS)
-      .required(),
-    recency: Joi.string()
-      .valid(...RECENCIES)
-      .required(),
-    note: optionalText(1000),
+    ...priorWorkInput,
   }),
   run: (context, input) =>
     changeJob(context, input, (job) => {

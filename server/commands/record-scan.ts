@@ -1,9 +1,10 @@
 import "server-only";
 import Joi from "joi";
 import { CODE_RETURNS, type FaultCode } from "@/core/codes";
+import type { FreezeFrame, Readiness } from "@/core/scan";
 import type { ReturnedCode, ScanBody } from "@/core/trail";
 import { insertReturnFacts, insertScanFacts } from "@/server/db/facts";
-import { jobChange, line, minutes } from "@/server/input";
+import { jobChange, line, minutes, unit } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
@@ -14,8 +15,37 @@ interface ScanInput extends JobChange {
   readonly modulesRead: readonly string[];
   readonly modulesSilent: readonly string[];
   readonly modulesUnreadable: readonly string[];
+  readonly vin: string | null;
+  readonly readiness: Readiness | null;
+  readonly freezeFrame: FreezeFrame | null;
   readonly minutes: number;
 }
+
+const readinessInput = () =>
+  Joi.object({
+    milOn: Joi.boolean().required(),
+    codeCount: Joi.number().integer().min(0).max(127).required(),
+    ignition: Joi.string().valid("spark", "compression").required(),
+    monitors: Joi.array()
+      .max(30)
+      .items(
+        Joi.object({
+          name: line(40).required(),
+          supported: Joi.boolean().required(),
+          complete: Joi.boolean().required(),
+        }),
+      )
+      .required(),
+  });
+
+const freezeFrameInput = () =>
+  Joi.object({
+    code: codeText().allow(null).default(null),
+    values: Joi.array()
+      .max(60)
+      .items(Joi.object({ name: line(40).required(), value: Joi.number().required(), unit: unit().required() }))
+      .required(),
+  });
 
 /** Fault codes with status, and how every module answered: no code from an unread module is no evidence. */
 export const recordScan: Command<ScanInput, JobAnswer> = {
@@ -28,13 +58,17 @@ export const recordScan: Command<ScanInput, JobAnswer> = {
     modulesRead: modulesInput().default([]),
     modulesSilent: modulesInput().default([]),
     modulesUnreadable: modulesInput().default([]),
+    vin: line(17).uppercase().allow(null, "").empty("").default(null),
+    readiness: readinessInput().allow(null).default(null),
+    freezeFrame: freezeFrameInput().allow(null).default(null),
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
     changeJob(context, input, (job) => {
       const scan = scanOf(input);
+      const { vin, readiness, freezeFrame } = input;
       return {
-        body: { kind: "scan", ...scan },
+        body: { kind: "scan", ...scan, vin, readiness, freezeFrame },
         minutes: input.minutes,
         apply: (seq) => insertScanFacts(context.db, job.id, seq, scan),
       };

@@ -12,7 +12,12 @@ import { recordPart, recordPartResult } from "./record-part";
 import { recordPriorWork } from "./prior-work";
 import { recordClear, recordScan } from "./record-scan";
 import { recordTest } from "./record-test";
-import { addSynonym, addWord } from "./words";
+import { mergeVariantNames, describeModel } from "./catalogue";
+import { dropGroupOfCodes, setGroupOfCodes } from "./code-groups";
+import { describeDesigned, dropDesigned } from "./designed-cases";
+import { takeBackFile } from "./files";
+import { changeVehicle } from "./vehicles";
+import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
 
 /** Every write that a signed-in person or a script can ask for. */
@@ -39,6 +44,18 @@ export const COMMANDS: readonly AnyCommand[] = [
   handOver,
   addWord,
   addSynonym,
+  dropSynonym,
+  changeWord,
+  mergeWords,
+  splitWord,
+  mergeVariantNames,
+  describeModel,
+  changeVehicle,
+  takeBackFile,
+  setGroupOfCodes,
+  dropGroupOfCodes,
+  describeDesigned,
+  dropDesigned,
   describeCode,
   dropCodeEntry,
   importCodes,

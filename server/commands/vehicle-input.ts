@@ -41,4 +41,10 @@ export const vehicleInput: Joi.ObjectSchema<Omit<VehicleRow, "id">> = Joi.object
   transmission: optionalLine(40),
   drive: optionalLine(40),
   market: optionalLine(40),
+  built: Joi.string()
+    .trim()
+    .pattern(/^\d{4}-(0[1-9]|1[0-2])$/, "a year and a month, as in 2017-03")
+    .allow(null, "")
+    .empty("")
+    .default(null),
 });

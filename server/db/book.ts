@@ -1,6 +1,6 @@
 import "server-only";
 import type { PersonId } from "@/core/ids";
-import type { Cause, Fix, KnownCause, Pattern, Procedure } from "@/core/diagnosis";
+import type { Cause, ConditionTopic, Fix, KnownCause, Pattern, Procedure } from "@/core/diagnosis";
 import type { Db } from "./pool";
 import { readSynonyms, type WordKind } from "./words";
 import { execute, many } from "./rows";
@@ -12,13 +12,17 @@ export interface Word {
   readonly also?: readonly string[];
 }
 
+export interface ConditionWord extends Word {
+  readonly topic: ConditionTopic;
+}
+
 export interface SystemWord extends Word {
   readonly system: string;
 }
 
 export interface Vocabulary {
   readonly symptoms: readonly SystemWord[];
-  readonly conditions: readonly Word[];
+  readonly conditions: readonly ConditionWord[];
   readonly components: readonly SystemWord[];
   readonly failures: readonly Word[];
 }
@@ -29,13 +33,13 @@ export async function readVocabulary(db: Db): Promise<Vocabulary> {
     const also = synonyms.get(kind);
     return also ? words.map((word) => ({ ...word, also: also.get(word.key) ?? [] })) : words;
   };
-  const plain = (kind: WordKind) => many<Word>(db, `select key, label from ${kind} order by label`);
-  const inSystems = (kind: WordKind) => many<SystemWord>(db, `select key, label, system from ${kind} order by label`);
+  const list = <W extends Word>(kind: WordKind, columns: string) =>
+    many<W>(db, `select key, label${columns} from ${kind} where merged_into is null order by label`);
   return {
-    symptoms: withSynonyms("symptom", await inSystems("symptom")),
-    conditions: withSynonyms("condition", await plain("condition")),
-    components: withSynonyms("component", await inSystems("component")),
-    failures: withSynonyms("failure", await plain("failure")),
+    symptoms: withSynonyms("symptom", await list<SystemWord>("symptom", ", system")),
+    conditions: withSynonyms("condition", await list<ConditionWord>("condition", ", topic")),
+    components: withSynonyms("component", await list<SystemWord>("component", ", system")),
+    failures: withSynonyms("failure", await list<Word>("failure", "")),
   };
 }
 
@@ -50,15 +54,22 @@ export async function upsertVocabulary(db: Db, words: Vocabulary): Promise<void>
          on conflict (key) do update set label = excluded.label, system = excluded.system`,
         [key, label, system],
       );
-  for (const table of ["condition", "failure"] as const)
-    for (const { key, label } of table === "condition" ? words.conditions : words.failures)
-      await execute(
-        db,
-        `insert into ${table} (key, label)
-         values ($1, $2)
-         on conflict (key) do update set label = excluded.label`,
-        [key, label],
-      );
+  for (const { key, label, topic } of words.conditions)
+    await execute(
+      db,
+      `insert into condition (key, label, topic)
+       values ($1, $2, $3)
+       on conflict (key) do update set label = excluded.label, topic = excluded.topic`,
+      [key, label, topic],
+    );
+  for (const { key, label } of words.failures)
+    await execute(
+      db,
+      `insert into failure (key, label)
+       values ($1, $2)
+       on conflict (key) do update set label = excluded.label`,
+      [key, label],
+    );
 }
 
 export async function ensureCause(db: Db, cause: Cause, by: PersonId, now: Date): Promise<void> {
@@ -74,19 +85,32 @@ export async function ensureCause(db: Db, cause: Cause, by: PersonId, now: Date)
 export async function readCauses(db: Db): Promise<KnownCause[]> {
   return many<KnownCause>(
     db,
-    `select c.component || '/' || c.failure as key, c.component, c.failure, k.system
+    `select distinct k.key || '/' || f.key as key, k.key as component, f.key as failure, k.system
      from cause c
-     join component k on k.key = c.component
-     order by c.component, c.failure`,
+     join component written on written.key = c.component
+     join component k on k.key = coalesce(written.merged_into, written.key)
+     join failure meant on meant.key = c.failure
+     join failure f on f.key = coalesce(meant.merged_into, meant.key)
+     order by k.key, f.key`,
   );
 }
 
 const PROCEDURES = `
-  select p.key, p.title, p.component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
+  select p.key, p.title, current_component(p.component) as component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
     (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
         select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
           order by e.component, e.failure), '[]')
-        from procedure_effect e where e.procedure = o.procedure and e.outcome = o.key
+        from (
+          select distinct on (k.key, f.key) k.key as component, f.key as failure, w.effect
+          from procedure_effect w
+          join component written on written.key = w.component
+          join component k on k.key = coalesce(written.merged_into, written.key)
+          left join failure meant on meant.key = w.failure
+          left join failure f on f.key = coalesce(meant.merged_into, meant.key)
+          where w.procedure = o.procedure and w.outcome = o.key
+          -- Of two that became one, what was said of the word that stayed.
+          order by k.key, f.key, written.merged_into is not null, meant.merged_into is not null
+        ) e
       )) order by o.position), '[]')
      from procedure_outcome o where o.procedure = p.key) as outcomes
   from procedure p`;
@@ -127,9 +151,14 @@ export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId
 export async function readFixes(db: Db): Promise<Fix[]> {
   return many<Fix>(
     db,
-    `select component, failure, minutes, access, access_minutes as "accessMinutes",
-       json_build_object('amount', parts_cost, 'currency', currency) as "partsCost"
-     from fix`,
+    `select distinct on (k.key, f.key) k.key as component, f.key as failure, x.minutes, x.access,
+       x.access_minutes as "accessMinutes", json_build_object('amount', x.parts_cost, 'currency', x.currency) as "partsCost"
+     from fix x
+     join component written on written.key = x.component
+     join component k on k.key = coalesce(written.merged_into, written.key)
+     join failure meant on meant.key = x.failure
+     join failure f on f.key = coalesce(meant.merged_into, meant.key)
+     order by k.key, f.key, written.merged_into is not null, meant.merged_into is not null`,
   );
 }
 
@@ -147,7 +176,9 @@ export async function insertFix(db: Db, fix: Fix, by: PersonId, now: Date): Prom
 export async function readPatterns(db: Db): Promise<Pattern[]> {
   return many<Pattern>(
     db,
-    `select key, title, component, failure, evidence, symptoms, codes, confirm_by as "confirmBy", note,
+    `select key, title, current_component(component) as component, current_failure(failure) as failure, evidence,
+       array(select distinct coalesce(current_symptom(s), s) from unnest(symptoms) s order by 1) as symptoms, codes,
+       confirm_by as "confirmBy", note,
        json_build_object('make', make, 'models', models, 'engines', engines, 'transmissions', transmissions,
          'markets', markets, 'years', case when first_year is null then null else json_build_array(first_year, last_year) end
        ) as applies,

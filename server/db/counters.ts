@@ -48,6 +48,19 @@ const TABLES = {
 
 export const COUNTER_TABLES: readonly CounterTable[] = Object.values(TABLES);
 
+/** A number of our own among PostgreSQL's advisory locks. */
+const COUNTING = 3_517_201;
+
+/** Changes of jobs count side by side, but not while something is changed that alters what other jobs teach. */
+export async function countTogether(db: Db): Promise<void> {
+  await execute(db, "select pg_advisory_xact_lock_shared($1)", [COUNTING]);
+}
+
+/** Waits for every change of a job that is under way and holds the next ones up until the transaction ends. */
+export async function countAlone(db: Db): Promise<void> {
+  await execute(db, "select pg_advisory_xact_lock($1)", [COUNTING]);
+}
+
 /** Adds a lesson to the counters (`sign` 1) or takes it away (-1). */
 export async function applyLesson(db: Db, lesson: Lesson, sign: 1 | -1): Promise<void> {
   const { causes, features, outcomes, trials } = lesson;

@@ -29,6 +29,15 @@ interface FactsRow {
   readonly causes: readonly Cause[];
 }
 
+/** The causes that job `j` was found to have, as the words count now. */
+export const CAUSES_OF_JOB = `
+    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure) order by c.component, c.failure), '[]')
+     from (
+       select distinct current_component(component) as component, current_failure(failure) as failure
+       from job_cause
+       where job_id = j.id
+     ) c)`;
+
 /** A code seen again keeps its latest status; a symptom named again adds its conditions. */
 const FACTS = `
   select
@@ -38,14 +47,13 @@ const FACTS = `
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
        order by s.first), '[]')
      from (
-       select symptom, min(seq) as first,
-         array(select distinct c from job_symptom o, unnest(o.conditions) c
-           where o.job_id = j.id and o.symptom = job_symptom.symptom order by c) as conditions,
-         array(select distinct d from job_symptom o, unnest(o.denied) d
-           where o.job_id = j.id and o.symptom = job_symptom.symptom order by d) as denied
-       from job_symptom
-       where job_id = j.id
-       group by symptom
+       select named.symptom, min(named.seq) as first,
+         array(select distinct current_condition(c) from job_symptom o, unnest(o.conditions) c
+           where o.job_id = j.id and current_symptom(o.symptom) = named.symptom order by 1) as conditions,
+         array(select distinct current_condition(d) from job_symptom o, unnest(o.denied) d
+           where o.job_id = j.id and current_symptom(o.symptom) = named.symptom order by 1) as denied
+       from (select current_symptom(symptom) as symptom, seq from job_symptom where job_id = j.id) named
+       group by named.symptom
      ) s) as symptoms,
     (select coalesce(json_agg(json_build_object('code', k.code, 'module', nullif(k.module, ''), 'status', k.status,
        'returned', (select r.returned from job_code_return r
@@ -65,14 +73,15 @@ const FACTS = `
        where job_id = j.id
        order by module, seq desc
      ) m) as coverage,
-    (select coalesce(json_agg(json_build_object('component', w.component, 'system', k.system, 'work', w.work, 'who', w.who,
+    (select coalesce(json_agg(json_build_object('component', k.key, 'system', k.system, 'work', w.work, 'who', w.who,
        'recency', w.recency) order by w.seq), '[]')
      from job_prior_work w
-     join component k on k.key = w.component
+     join component k on k.key = current_component(w.component)
      where w.job_id = j.id) as "priorWork",
-    array(select distinct y.system from job_symptom s join symptom y on y.key = s.symptom
+    array(select distinct y.system from job_symptom s join symptom y on y.key = current_symptom(s.symptom)
       where s.job_id = j.id order by 1) as "symptomSystems",
-    (select json_build_object('result', c.result, 'times', c.times, 'tries', c.tries, 'conditions', c.conditions)
+    (select json_build_object('result', c.result, 'times', c.times, 'tries', c.tries,
+       'conditions', array(select distinct current_condition(x) from unnest(c.conditions) x order by 1))
      from job_confirmation c
      where c.job_id = j.id
      order by c.seq desc
@@ -83,17 +92,15 @@ const FACTS = `
      order by w.seq desc
      limit 1) as watch,
     (select coalesce(json_agg(json_build_object('seq', t.seq, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
-       'minutes', t.minutes, 'access', t.access, 'effects', t.effects) order by t.seq), '[]')
+       'minutes', t.minutes, 'access', t.access, 'effects', current_effects(t.effects)) order by t.seq), '[]')
      from job_test t where t.job_id = j.id) as tests,
-    (select coalesce(json_agg(json_build_object('seq', p.seq, 'component', p.component, 'failure', p.failure,
+    (select coalesce(json_agg(json_build_object('seq', p.seq, 'component', current_component(p.component), 'failure', current_failure(p.failure),
        'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
        'result', p.result, 'resultSeq', p.result_seq) order by p.seq), '[]')
      from job_part p where p.job_id = j.id) as parts,
     (select coalesce(json_agg(json_build_object('seq', f.seq, 'step', f.step, 'result', f.result) order by f.seq), '[]')
-     from job_proof f where f.job_id = j.id) as proof,
-    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure) order by c.component, c.failure), '[]')
-     from job_cause c where c.job_id = j.id) as causes
+     from job_proof f where f.job_id = j.id) as proof,${CAUSES_OF_JOB} as causes
   from job j
   join vehicle v on v.id = j.vehicle_id`;
 

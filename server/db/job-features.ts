@@ -4,6 +4,7 @@ import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "@/core/diagnosis";
 import type { FindingResult } from "@/core/job";
 import type { Db } from "./pool";
+import { CAUSES_OF_JOB } from "./facts";
 import { execute, many } from "./rows";
 
 /** Stands for every closed job in `feature_jobs`: the number that rarity is measured against. */
@@ -71,14 +72,13 @@ export async function findLikeJobs(db: Db, worth: ReadonlyMap<string, number>, l
        json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
          'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
        array(select feature from job_feature f where f.job_id = j.id) as features,
-       (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure)), '[]')
-        from job_cause c where c.job_id = j.id) as causes,
+       ${CAUSES_OF_JOB} as causes,
        (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
        (select t.title
-        from job_test t, jsonb_array_elements(t.effects) effect
-        join job_cause c on c.component = effect ->> 'component'
+        from job_test t, jsonb_array_elements(current_effects(t.effects)) effect
+        join job_cause c on current_component(c.component) = effect ->> 'component'
         where t.job_id = j.id and c.job_id = j.id and effect ->> 'effect' in ('confirms', 'supports')
-          and coalesce(effect ->> 'failure', c.failure) = c.failure
+          and coalesce(effect ->> 'failure', current_failure(c.failure)) = current_failure(c.failure)
         order by effect ->> 'effect', t.seq
         limit 1) as "settledBy"
      from candidate

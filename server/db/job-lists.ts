@@ -5,6 +5,7 @@ import type { FindingResult } from "@/core/job";
 import type { OddsRecord } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
+import { CAUSES_OF_JOB } from "./facts";
 import { many } from "./rows";
 
 export interface OpenJobRow {
@@ -61,8 +62,7 @@ export async function listClosedJobs(db: Db, siteId: SiteId, search: string, pag
   return many<ClosedJobRow>(
     db,
     `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
-       (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure)), '[]')
-        from job_cause c where c.job_id = j.id) as causes,
+       ${CAUSES_OF_JOB} as causes,
        (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
        j.rung, j.came_back as "cameBack"
      from job j

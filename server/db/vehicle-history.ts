@@ -3,6 +3,7 @@ import type { Cause } from "@/core/diagnosis";
 import type { JobId, SiteId, VehicleId } from "@/core/ids";
 import type { FindingResult, PartResult, PartSource } from "@/core/job";
 import type { Db } from "./pool";
+import { CAUSES_OF_JOB } from "./facts";
 import { many } from "./rows";
 
 export interface VehicleJobRow {
@@ -24,8 +25,7 @@ export async function jobsOfVehicle(db: Db, siteId: SiteId, id: VehicleId): Prom
     db,
     `select j.id, j.number, j.opened_at as "openedAt", j.closed_at as "closedAt", j.odometer_km as "odometerKm",
        j.complaint, j.finding, j.came_back as "cameBack",
-       (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure)), '[]')
-        from job_cause c where c.job_id = j.id) as causes,
+       ${CAUSES_OF_JOB} as causes,
        (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes
      from job j
      where j.vehicle_id = $1 and j.site_id = $2
@@ -50,7 +50,7 @@ export interface VehiclePartRow {
 export async function partsOfVehicle(db: Db, siteId: SiteId, id: VehicleId): Promise<VehiclePartRow[]> {
   return many<VehiclePartRow>(
     db,
-    `select j.id as "jobId", j.number, e.at, p.name as by, f.component, f.part_number as "partNumber", f.source, f.result,
+    `select j.id as "jobId", j.number, e.at, p.name as by, current_component(f.component) as component, f.part_number as "partNumber", f.source, f.result,
        j.odometer_km as "odometerKm"
      from job j
      join job_part f on f.job_id = j.id

@@ -8,21 +8,35 @@ export interface VehicleRow extends Vehicle {
   readonly id: VehicleId;
   readonly vin: string | null;
   readonly plate: string | null;
+  /** The month it was built, as in 2017-03. */
+  readonly built: string | null;
 }
 
-const COLUMNS = "id, vin, plate, make, model, year, engine, transmission, drive, market";
+const COLUMNS = "id, vin, plate, make, model, year, engine, transmission, drive, market, built";
 
 export async function insertVehicle(db: Db, vehicle: VehicleRow, by: PersonId, now: Date): Promise<void> {
-  const { id, vin, plate, make, model, year, engine, transmission, drive, market } = vehicle;
+  const { id, vin, plate, make, model, year, engine, transmission, drive, market, built } = vehicle;
   await execute(
     db,
     `insert into vehicle (${COLUMNS}, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
-    [id, vin, plate, make, model, year, engine, transmission, drive, market, now, by],
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+    [id, vin, plate, make, model, year, engine, transmission, drive, market, built, now, by],
   );
 }
 
-/** The vehicle that a VIN, or else a plate, already names; of several with one plate the one seen last. */
+export async function updateVehicle(db: Db, vehicle: VehicleRow): Promise<void> {
+  const { id, vin, plate, make, model, year, engine, transmission, drive, market, built } = vehicle;
+  await execute(
+    db,
+    `update vehicle
+     set vin = $2, plate = $3, make = $4, model = $5, year = $6, engine = $7, transmission = $8, drive = $9, market = $10,
+       built = $11
+     where id = $1`,
+    [id, vin, plate, make, model, year, engine, transmission, drive, market, built],
+  );
+}
+
+/** The vehicle that a VIN, or else a plate, already names; of several with one plate the one that came last. */
 export async function findVehicle(
   db: Db,
   known: { vin: string | null; plate: string | null },
@@ -31,20 +45,18 @@ export async function findVehicle(
     db,
     `select ${COLUMNS}
      from vehicle
-     where vin = $1 or ($1::text is null and plate = $2)
-     order by created_at desc, id
+     where vin = $1 or plate = $2 and ($1::text is null or vin is null)
+     order by vin is not distinct from $1 desc, created_at desc, id
      limit 1`,
     [known.vin, known.plate],
   );
 }
 
-/** Vehicles whose plate or VIN begins like this, for the intake's look-up; with their last odometer. */
-export async function searchVehicles(db: Db, text: string): Promise<(VehicleRow & { odometerKm: number | null })[]> {
-  return many(
-    db,
-    `select ${COLUMNS.split(", ")
-      .map((name) => `v.${name}`)
-      .join(", ")}, last.odometer_km as "odometerKm"
+export type SeenVehicle = VehicleRow & { readonly odometerKm: number | null };
+
+const SEEN = `select ${COLUMNS.split(", ")
+  .map((name) => `v.${name}`)
+  .join(", ")}, last.odometer_km as "odometerKm"
      from vehicle v
      left join lateral (
        select j.odometer_km
@@ -52,11 +64,39 @@ export async function searchVehicles(db: Db, text: string): Promise<(VehicleRow 
        where j.vehicle_id = v.id
        order by j.opened_at desc
        limit 1
-     ) last on true
-     where v.plate like $1 || '%' or v.vin like $1 || '%'
+     ) last on true`;
+
+const MOST_FOUND = 8;
+
+/**
+ * Vehicles whose plate or VIN begins like this, for the intake's look-up; with their last odometer. Both are ranges of
+ * characters, so that an index answers.
+ */
+export async function searchVehicles(db: Db, text: string): Promise<SeenVehicle[]> {
+  const from = text.toUpperCase();
+  return many(
+    db,
+    `${SEEN}
+     where v.id in (
+       (select id from vehicle where plate collate "C" >= $1 and plate collate "C" < $2 order by plate collate "C" limit $3)
+       union
+       (select id from vehicle where vin collate "C" >= $1 and vin collate "C" < $2 order by vin collate "C" limit $3)
+     )
      order by v.plate, v.id
-     limit 8`,
-    [text.toUpperCase().replace(/[\\%_]/g, "")],
+     limit $3`,
+    [from, `${from}\u{10FFFF}`, MOST_FOUND],
+  );
+}
+
+/** Vehicles that came in last, for picking without typing. */
+export async function lastVehicles(db: Db): Promise<SeenVehicle[]> {
+  return many(
+    db,
+    `${SEEN}
+     where v.id in (select vehicle_id from (select vehicle_id from job order by opened_at desc limit 40) recent)
+     order by (select max(j.opened_at) from job j where j.vehicle_id = v.id) desc
+     limit $1`,
+    [MOST_FOUND],
   );
 }
 
@@ -70,26 +110,6 @@ export async function highestOdometer(db: Db, id: VehicleId, exceptJob: JobId | 
     [id, exceptJob],
   );
   return highest;
-}
-
-export interface VariantChoices {
-  readonly makes: readonly string[];
-  readonly models: readonly string[];
-  readonly engines: readonly string[];
-  readonly transmissions: readonly string[];
-}
-
-/** What the shop has written before for a vehicle's variant, so that the same thing is written the same way. */
-export async function variantChoices(db: Db): Promise<VariantChoices> {
-  const [row] = await many<VariantChoices>(
-    db,
-    `select
-       array(select distinct make from vehicle order by 1) as makes,
-       array(select distinct model from vehicle order by 1) as models,
-       array(select distinct engine from vehicle where engine is not null order by 1) as engines,
-       array(select distinct transmission from vehicle where transmission is not null order by 1) as transmissions`,
-  );
-  return row ?? { makes: [], models: [], engines: [], transmissions: [] };
 }
 
 export async function maybeVehicle(db: Db, id: VehicleId): Promise<VehicleRow | null> {

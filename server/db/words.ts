@@ -1,5 +1,6 @@
 import "server-only";
-import type { PersonId } from "@/core/ids";
+import type { ConditionTopic } from "@/core/diagnosis";
+import type { JobId, PersonId } from "@/core/ids";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
 
@@ -11,6 +12,8 @@ export interface NewWord {
   readonly label: string;
   /** Of symptoms and components only. */
   readonly system: string | null;
+  /** Of conditions only. */
+  readonly topic: ConditionTopic;
 }
 
 const hasSystem = (kind: WordKind) => kind === "symptom" || kind === "component";
@@ -19,9 +22,11 @@ const hasSystem = (kind: WordKind) => kind === "symptom" || kind === "component"
 export async function findWordCalled(db: Db, kind: WordKind, text: string): Promise<string | null> {
   const row = await maybeOne<{ key: string }>(
     db,
-    `select key from ${kind} where lower(label) = lower($1)
-     union
-     select key from synonym where kind = $2 and lower(text) = lower($1)
+    `select coalesce(word.merged_into, word.key) as key
+     from ${kind} word
+     where lower(word.label) = lower($1)
+       or word.key = (select key from synonym where kind = $2 and lower(text) = lower($1))
+     order by lower(word.label) <> lower($1)
      limit 1`,
     [text, kind],
   );
@@ -33,22 +38,106 @@ export async function wordExists(db: Db, kind: WordKind, key: string): Promise<b
 }
 
 export async function insertWord(db: Db, kind: WordKind, word: NewWord, by: { id: PersonId; at: Date }): Promise<void> {
-  const { key, label, system } = word;
-  if (hasSystem(kind))
-    await execute(db, `insert into ${kind} (key, label, system, created_at, created_by) values ($1, $2, $3, $4, $5)`, [
-      key,
-      label,
-      system,
-      by.at,
-      by.id,
-    ]);
-  else
-    await execute(db, `insert into ${kind} (key, label, created_at, created_by) values ($1, $2, $3, $4)`, [
-      key,
-      label,
-      by.at,
-      by.id,
-    ]);
+  const { key, label } = word;
+  await execute(
+    db,
+    `insert into ${kind} (key, label${ownColumn(kind, ", ")}, created_at, created_by)
+     values ($1, $2, $3, $4${ownColumn(kind, ", ") && ", $5"})`,
+    [key, label, ...ownValue(kind, word), by.at, by.id],
+  );
+}
+
+/** What a kind of word says of itself beside its label. */
+const ownColumn = (kind: WordKind, before: string) =>
+  hasSystem(kind) ? `${before}system` : kind === "condition" ? `${before}topic` : "";
+const ownValue = (kind: WordKind, { system, topic }: Pick<NewWord, "system" | "topic">) =>
+  hasSystem(kind) ? [system] : kind === "condition" ? [topic] : [];
+
+export async function updateWord(db: Db, kind: WordKind, word: NewWord): Promise<void> {
+  await execute(
+    db,
+    `update ${kind} set label = $2${ownColumn(kind, ", ") && `${ownColumn(kind, ", ")} = $3`} where key = $1`,
+    [word.key, word.label, ...ownValue(kind, word)],
+  );
+}
+
+/** The word that a key counts as: itself, or the one that it was merged into; null where there is none. */
+export async function currentWord(db: Db, kind: WordKind, key: string): Promise<string | null> {
+  const row = await maybeOne<{ key: string }>(
+    db,
+    `select coalesce(merged_into, key) as key from ${kind} where key = $1`,
+    [key],
+  );
+  return row?.key ?? null;
+}
+
+/** Makes a word, and whatever was merged into it before, count as another one. */
+export async function setMerged(db: Db, kind: WordKind, from: string, into: string): Promise<void> {
+  await execute(db, `update ${kind} set merged_into = $2 where key = $1 or merged_into = $1`, [from, into]);
+}
+
+export async function unsetMerged(db: Db, kind: WordKind, key: string): Promise<void> {
+  await execute(db, `update ${kind} set merged_into = null where key = $1`, [key]);
+}
+
+/** Closed jobs that name one of these words anywhere that is counted. */
+export async function closedJobsNaming(db: Db, kind: WordKind, keys: readonly string[]): Promise<JobId[]> {
+  const rows = await many<{ id: JobId }>(
+    db,
+    `select distinct j.id from (${NAMED_IN[kind]}) named join job j on j.id = named.job_id where j.closed_at is not null`,
+    [keys],
+  );
+  return rows.map(({ id }) => id);
+}
+
+const EFFECTS_NAMING = (field: "component" | "failure") =>
+  `select t.job_id from job_test t, jsonb_array_elements(t.effects) e where e ->> '${field}' = any($1)`;
+
+const NAMED_IN: Record<WordKind, string> = {
+  symptom: "select job_id from job_symptom where symptom = any($1)",
+  condition: "select job_id from job_symptom where conditions && $1 or denied && $1",
+  component: `select job_id from job_part where component = any($1)
+    union select job_id from job_cause where component = any($1) union ${EFFECTS_NAMING("component")}`,
+  failure: `select job_id from job_part where failure = any($1)
+    union select job_id from job_cause where failure = any($1) union ${EFFECTS_NAMING("failure")}`,
+};
+
+export interface MergedWord {
+  readonly kind: WordKind;
+  readonly key: string;
+  readonly label: string;
+  readonly into: string;
+}
+
+/** Words that count as others, with what trails call them. */
+export async function readMergedWords(db: Db): Promise<MergedWord[]> {
+  return many<MergedWord>(
+    db,
+    WORD_KINDS.map(
+      (kind) => `select '${kind}' as kind, key, label, merged_into as into from ${kind} where merged_into is not null`,
+    ).join(" union all "),
+  );
+}
+
+/** In how many jobs, open or closed, each word of a kind was named. */
+export async function countJobsNaming(db: Db, kind: WordKind): Promise<ReadonlyMap<string, number>> {
+  const rows = await many<{ key: string; jobs: number }>(db, JOBS_BY_WORD[kind]);
+  return new Map(rows.map(({ key, jobs }) => [key, jobs]));
+}
+
+const JOBS_BY_WORD: Record<WordKind, string> = {
+  symptom: "select symptom as key, count(distinct job_id) as jobs from job_symptom group by symptom",
+  condition: `select c as key, count(distinct job_id) as jobs
+    from job_symptom, unnest(conditions || denied) c group by c`,
+  component: `select component as key, count(distinct job_id) as jobs
+    from (select component, job_id from job_part union all select component, job_id from job_cause) named group by component`,
+  failure: `select failure as key, count(distinct job_id) as jobs
+    from (select failure, job_id from job_part union all select failure, job_id from job_cause) named
+    where failure is not null group by failure`,
+};
+
+export async function deleteSynonym(db: Db, kind: WordKind, text: string): Promise<boolean> {
+  return (await execute(db, "delete from synonym where kind = $1 and lower(text) = lower($2)", [kind, text])) === 1;
 }
 
 export async function insertSynonym(
@@ -65,11 +154,20 @@ export async function insertSynonym(
   ]);
 }
 
-/** What people also call the words of a kind, by key. */
+/** What people also call the words of a kind, by key; also what a word that was merged into it is called. */
 export async function readSynonyms(db: Db): Promise<ReadonlyMap<WordKind, ReadonlyMap<string, readonly string[]>>> {
   const rows = await many<{ kind: WordKind; key: string; texts: string[] }>(
     db,
-    "select kind, key, array_agg(text order by text) as texts from synonym group by kind, key",
+    `select kind, key, array_agg(text order by text) as texts
+     from (
+       ${WORD_KINDS.map(
+         (kind) => `select '${kind}' as kind, coalesce(w.merged_into, w.key) as key, s.text
+           from synonym s join ${kind} w on w.key = s.key where s.kind = '${kind}'
+         union all
+         select '${kind}', merged_into, label from ${kind} where merged_into is not null`,
+       ).join(" union all ")}
+     ) named
+     group by kind, key`,
   );
   const byKind = new Map<WordKind, Map<string, readonly string[]>>();
   for (const { kind, key, texts } of rows) {

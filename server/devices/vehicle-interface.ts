@@ -6,7 +6,12 @@ export interface PluggedVehicle {
   readonly id: string;
   readonly name: string;
   readonly modules: readonly string[];
+  /** A simulated vehicle can be turned on and off, driven and repaired from here; with a real one people do that. */
+  readonly simulated?: { readonly repairs: readonly string[] } | null;
 }
+
+export const VEHICLE_ACTS = ["key-on", "key-off", "run", "drive"] as const;
+export type VehicleAct = (typeof VEHICLE_ACTS)[number] | { readonly repair: string };
 
 /** How a module answered a request: with hexadecimal bytes, not at all, or in what this tool does not understand. */
 export type ModuleAnswer =
@@ -18,6 +23,8 @@ export type ModuleAnswer =
 export interface VehicleInterface {
   vehicles(): Promise<readonly PluggedVehicle[]>;
   ask(vehicle: string, module: string, request: string): Promise<ModuleAnswer>;
+  /** Does something with a simulated vehicle. @returns false where it cannot be done */
+  act(vehicle: string, act: VehicleAct): Promise<boolean>;
 }
 
 const PATIENCE_MS = 5000;
@@ -50,6 +57,10 @@ function overHttp(base: string): VehicleInterface {
       const { response: frame } = (await response.json()) as { response?: unknown };
       if (typeof frame !== "string") throw new Error("vehicle interface: an answer without a response");
       return { kind: "response", frame };
+    },
+    async act(vehicle, act) {
+      const body = typeof act === "string" ? { do: act } : act;
+      return (await send(`/vehicles/${encodeURIComponent(vehicle)}/act`, body)).ok;
     },
   };
 }

@@ -2,22 +2,28 @@ import "server-only";
 import type { Labels, Procedure } from "@/core/diagnosis";
 import { readProcedures, readVocabulary, type Vocabulary } from "@/server/db/book";
 import type { Db } from "@/server/db/pool";
+import { readMergedWords, type MergedWord, type WordKind } from "@/server/db/words";
 
-/** The shop's words for keys. */
-export function labelsFrom(words: Vocabulary, procedures: readonly Pick<Procedure, "key" | "title">[]): Labels {
-  const lookUp = (list: readonly { key: string; label: string }[]) => {
-    const map = new Map(list.map(({ key, label }) => [key, label]));
+/** The shop's words for keys; a word that was merged into another is called what it was called when it was written. */
+export function labelsFrom(
+  words: Vocabulary,
+  procedures: readonly Pick<Procedure, "key" | "title">[],
+  merged: readonly MergedWord[],
+): Labels {
+  const lookUp = (list: readonly { key: string; label: string }[], kind?: WordKind) => {
+    const doubles = merged.filter((each) => each.kind === kind);
+    const map = new Map([...list, ...doubles].map(({ key, label }) => [key, label]));
     return (key: string) => map.get(key) ?? key;
   };
   return {
-    symptom: lookUp(words.symptoms),
-    condition: lookUp(words.conditions),
-    component: lookUp(words.components),
-    failure: lookUp(words.failures),
+    symptom: lookUp(words.symptoms, "symptom"),
+    condition: lookUp(words.conditions, "condition"),
+    component: lookUp(words.components, "component"),
+    failure: lookUp(words.failures, "failure"),
     procedure: lookUp(procedures.map(({ key, title }) => ({ key, label: title }))),
   };
 }
 
 export async function loadLabels(db: Db): Promise<Labels> {
-  return labelsFrom(await readVocabulary(db), await readProcedures(db));
+  return labelsFrom(await readVocabulary(db), await readProcedures(db), await readMergedWords(db));
 }

@@ -9,6 +9,8 @@ export interface JobNews {
   readonly siteId: SiteId;
   readonly jobId: JobId;
   readonly version: number;
+  /** The job itself did not change, a picture beside its trail did. */
+  readonly files?: true;
 }
 
 /** Told to listeners when the transaction commits, and never where it does not. */

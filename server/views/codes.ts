@@ -1,5 +1,6 @@
 import "server-only";
 import { codeStructure, GENERIC_TEXTS, readCode, type CodeStructure } from "@/core/codes";
+import { listCodeGroups, type CodeGroupRow } from "@/server/db/code-groups";
 import { entriesForCodes, searchCodeEntries, type CodeEntry } from "@/server/db/code-entries";
 import { pool, type Db } from "@/server/db/pool";
 
@@ -34,6 +35,7 @@ export interface CodeBook {
   /** The code that was asked for, if it was one. */
   readonly asked: { readonly code: string; readonly structure: string; readonly generic: string | null } | null;
   readonly entries: readonly CodeEntry[];
+  readonly groups: readonly CodeGroupRow[];
 }
 
 export async function loadCodeBook(search: string): Promise<CodeBook> {
@@ -42,5 +44,10 @@ export async function loadCodeBook(search: string): Promise<CodeBook> {
     search,
     asked: code ? { code, structure: structureText(codeStructure(code)), generic: GENERIC_TEXTS[code] ?? null } : null,
     entries: await searchCodeEntries(pool(), code ?? search),
+    groups: (await listCodeGroups(pool())).filter((group) => !search || holds(group, code, search)),
   };
+}
+
+function holds({ codes, title, make, note }: CodeGroupRow, code: string | null, search: string): boolean {
+  return code ? codes.includes(code) : [title, make, note].join(" ").toLowerCase().includes(search.toLowerCase());
 }

@@ -1,6 +1,7 @@
 import "server-only";
 import {
   advise,
+  causeKey,
   causeName,
   conditionFeature,
   lowerFirst,
@@ -9,6 +10,7 @@ import {
   type Labels,
   type Procedure,
 } from "@/core/diagnosis";
+import { groupsAmong, silentModules, type CodeGroup, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
 import {
   cameBack,
@@ -23,25 +25,31 @@ import {
 } from "@/core/job";
 import { rungOf } from "@/core/proof";
 import {
+  entryDetails,
   entryShortText,
   entryText,
   FINDING_WORDS,
   layOutTrailMap,
   NOT_IN_THE_BOOK,
+  renamedOdds,
   symptomText,
   type Road,
   type TrailMap,
 } from "@/core/trail";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { readFacts } from "@/server/db/facts";
+import { listFiles, type FileRow } from "@/server/db/files";
 import { findJob, type JobRow } from "@/server/db/jobs";
 import { listPeople, type Person } from "@/server/db/people";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { readTrail, type EntryWithOdds } from "@/server/db/trail";
 import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
+import { readMergedWords, type MergedWord, type WordKind } from "@/server/db/words";
 import { labelsFrom } from "@/server/knowledge/labels";
 import { loadKnowledge } from "@/server/knowledge/load";
+import { groupsForMake } from "@/server/db/code-groups";
+import { loadDesigned, type DesignedView } from "./designed";
 import { adviceView, type AdviceView } from "./advice-view";
 import { codeMeanings, type CodeMeaning } from "./codes";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
@@ -64,7 +72,12 @@ export interface EntryView {
   readonly corrects: number | null;
   readonly correctedBy: number | null;
   readonly canWithdraw: boolean;
+  /** What stands below the line. */
+  readonly details: readonly string[];
+  readonly files: readonly FileView[];
 }
+
+export type FileView = Pick<FileRow, "id" | "name" | "mediaType" | "by" | "byId">;
 
 export interface JobSheet {
   readonly job: JobRow;
@@ -87,6 +100,14 @@ export interface JobSheet {
   readonly procedures: readonly Procedure[];
   /** What the job's codes mean on this make. */
   readonly codeMeanings: readonly CodeMeaning[];
+  /** The shop's own groups of codes for this make. */
+  readonly codeGroups: readonly CodeGroup[];
+  /** What several of its codes share. */
+  readonly sharedByCodes: readonly SharedGroup[];
+  /** Modules that are reported missing and did not answer either. */
+  readonly silentModules: readonly { readonly code: string; readonly module: string }[];
+  /** What its symptoms may be without being a fault. */
+  readonly designed: readonly DesignedView[];
   /** What to ask the customer next. */
   readonly questions: readonly { readonly condition: string; readonly label: string }[];
   readonly words: Vocabulary;
@@ -98,39 +119,50 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const db = pool();
   const job = await findJob(db, site.id, id);
   if (!job) return null;
-  const [facts, trail, words, vehicle, colleagues] = await Promise.all([
+  const [facts, trail, words, merged, vehicle, colleagues, files] = await Promise.all([
     readFacts(db, id),
     readTrail(db, id),
     readVocabulary(db),
+    readMergedWords(db),
     findVehicleById(db, job.vehicleId),
     listPeople(db, site.id),
+    listFiles(db, id),
   ]);
   const file = caseOf(facts);
   const conditions = words.conditions.map(({ key }) => key);
   const knowledge = await loadKnowledge(db, site, file, conditions.map(conditionFeature));
-  const labels = labelsFrom(words, knowledge.procedures);
+  const labels = labelsFrom(words, knowledge.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
-  const [like, ends, meanings] = await Promise.all([
+  const [like, ends, meanings, groups, designed] = await Promise.all([
     likeJobs(db, file, labels, id),
     deadEnds(db, file, labels, site),
     codeMeanings(db, codes, vehicle.make),
+    groupsForMake(db, vehicle.make),
+    loadDesigned(db, site, facts),
   ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
     ...{ job, vehicle, facts, minutes, words, like, deadEnds: ends, procedures: knowledge.procedures },
     codeMeanings: meanings,
+    codeGroups: groups,
+    sharedByCodes: groupsAmong(codes, groups),
+    silentModules: silentModules(codes, unanswered(facts)),
+    designed,
     questions: questionsFor(knowledge, file, conditions).map(({ condition }) => ({
       condition,
       label: labels.condition(condition),
     })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
-    map: trailMap(trail, facts, labels),
-    trail: entryViews(trail, labels, facts.closed),
+    map: trailMap(trail, facts, labels, currentCause(merged)),
+    trail: entryViews(trail, files, labels, facts.closed),
     advice: adviceView(advise(knowledge, file), knowledge, labels),
     colleagues: colleagues.filter(({ active }) => active),
   };
 }
+
+const unanswered = ({ coverage }: JobFacts) =>
+  coverage.filter(({ state }) => state === "no-answer").map(({ module }) => module);
 
 function conclusions(facts: JobFacts, labels: Labels) {
   const need = needOf(facts);
@@ -164,9 +196,25 @@ function failedTest(facts: JobFacts): string | null {
   return speaks.at(-1)?.title ?? null;
 }
 
-function trailMap(trail: readonly EntryWithOdds[], facts: JobFacts, labels: Labels): JobSheet["map"] {
+/** What a cause that was recorded counts as now that words of it were merged. */
+function currentCause(merged: readonly MergedWord[]): (key: CauseKey) => CauseKey {
+  if (!merged.length) return (key) => key;
+  const into = new Map(merged.map((each) => [`${each.kind}/${each.key}`, each.into]));
+  return (key) => {
+    const [component = "", failure = ""] = key.split("/");
+    const now = (kind: WordKind, word: string) => into.get(`${kind}/${word}`) ?? word;
+    return causeKey({ component: now("component", component), failure: now("failure", failure) });
+  };
+}
+
+function trailMap(
+  trail: readonly EntryWithOdds[],
+  facts: JobFacts,
+  labels: Labels,
+  current: (key: CauseKey) => CauseKey,
+): JobSheet["map"] {
   const stops = trail.flatMap(({ seq, body, minutes, odds }) =>
-    odds ? [{ seq, label: entryShortText(labels, body), minutes, odds }] : [],
+    odds ? [{ seq, label: entryShortText(labels, body), minutes, odds: renamedOdds(odds, current) }] : [],
   );
   const proved = facts.finding?.result === "root-cause" && missingProof(facts).length === 0 && !cameBack(facts);
   const through = new Set<CauseKey>(
@@ -192,7 +240,12 @@ function closedText({ closedBy }: Road): string | null {
 
 const FIXED_KINDS = new Set(["opened", "closed", "reopened", "withdrawn"]);
 
-function entryViews(trail: readonly EntryWithOdds[], labels: Labels, closed: boolean): readonly EntryView[] {
+function entryViews(
+  trail: readonly EntryWithOdds[],
+  files: readonly FileRow[],
+  labels: Labels,
+  closed: boolean,
+): readonly EntryView[] {
   let total = 0;
   return trail.map(({ seq, at, by, body, minutes, corrects, correctedBy }) => {
     total += minutes;
@@ -210,6 +263,8 @@ function entryViews(trail: readonly EntryWithOdds[], labels: Labels, closed: boo
       corrects,
       correctedBy,
       canWithdraw,
+      details: entryDetails(body),
+      files: files.filter((file) => file.seq === seq),
     };
   });
 }

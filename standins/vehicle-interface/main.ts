@@ -1,7 +1,7 @@
 /**
  * A stand-in for the vehicle interface: an HTTP server on loopback that plays the control modules of made-up vehicles.
  *
- *   GET  /vehicles                               [{ id, name, modules }]
+ *   GET  /vehicles                               [{ id, name, modules, simulated: { repairs } }]
  *   POST /vehicles/ID/modules/MODULE  {request}  { response } in hexadecimal; 504 where nothing comes back, 501 where not readable
  *   POST /vehicles/ID/act  {do} | {repair}       key-on, key-off, run, drive; or a fault's name
  *   POST /reset                                  every vehicle as it was at the start
@@ -41,10 +41,11 @@ async function handle(request: IncomingMessage, response: ServerResponse): Promi
 }
 
 function list() {
-  return [...vehicles.values()].map(({ setup: { id, name, modules } }) => ({
-    id,
-    name,
-    modules: modules.map(({ module }) => module),
+  return [...vehicles.values()].map((vehicle) => ({
+    id: vehicle.setup.id,
+    name: vehicle.setup.name,
+    modules: vehicle.setup.modules.map(({ module }) => module),
+    simulated: { repairs: vehicle.faultsLeft() },
   }));
 }
 

@@ -56,6 +56,11 @@ export class SimulatedVehicle {
     }
   }
 
+  /** Names of what is wrong with it still. */
+  faultsLeft(): readonly string[] {
+    return this.setup.faults.map(({ name }) => name).filter((name) => !this.repaired.has(name));
+  }
+
   repair(name: string): boolean {
     if (!this.setup.faults.some((fault) => fault.name === name)) return false;
     this.repaired.add(name);

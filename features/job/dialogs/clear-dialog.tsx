@@ -7,7 +7,7 @@ import { ChooseOne } from "@/ui/choices";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
-import { PluggedVehicles } from "./plugged-vehicle";
+import { PluggedVehicles, type ReadStep } from "./plugged-vehicle";
 import { MinutesField, numberOrText } from "./minutes-field";
 
 const RETURNS: readonly { readonly value: CodeReturn; readonly label: string }[] = [
@@ -16,6 +16,12 @@ const RETURNS: readonly { readonly value: CodeReturn; readonly label: string }[]
   { value: "drive", label: "After a drive" },
   { value: "not", label: "Not so far" },
 ];
+
+const STEPS = [
+  { verb: "Clear and read", clearFirst: true, when: "at-once" },
+  { verb: "Key off and on, read again", acts: ["key-off", "key-on"], when: "key-cycle" },
+  { verb: "Driven, read again", acts: ["drive"], when: "drive" },
+] as const satisfies readonly (ReadStep & { readonly when: CodeReturn })[];
 
 /** Clear and see: each code that comes back, and when, is evidence. */
 export function ClearDialog() {
@@ -26,24 +32,27 @@ export function ClearDialog() {
   const [minutes, setMinutes] = useState("5");
   const keyOf = ({ code, module }: (typeof codes)[number]) => `${code} ${module ?? ""}`;
   /**
-   * What the modules that were read hold right after clearing is back at once; what they do not hold is not, so far. A permanent
-   * code cannot be cleared by a tool and says nothing.
+   * What the modules hold right after clearing is back at once, what they hold only after a key cycle or a drive is back by then;
+   * what they do not hold is not, so far. A permanent code cannot be cleared by a tool and says nothing.
    */
-  const seenAgain = (readings: readonly ModuleReading[]) =>
-    Object.fromEntries(
-      codes.flatMap((each) => {
-        const reading = readings.find(
-          ({ module, state }) => state === "read" && module === (each.module ?? homeModule(each.code)),
-        );
-        if (!reading) return [];
-        return [
-          [
-            keyOf(each),
-            reading.codes.some(({ code, status }) => code === each.code && status !== "permanent") ? "at-once" : "not",
-          ],
-        ];
-      }),
-    );
+  const seenAgain = (readings: readonly ModuleReading[], { when }: (typeof STEPS)[number]) => {
+    const now = codes.flatMap((each) => {
+      const reading = readings.find(
+        ({ module, state }) => state === "read" && module === (each.module ?? homeModule(each.code)),
+      );
+      if (!reading) return [];
+      const back = reading.codes.some(({ code, status }) => code === each.code && status !== "permanent");
+      return [{ key: keyOf(each), back }];
+    });
+    setReturned((before) => {
+      const known = when === "at-once" ? {} : before;
+      const news = now.map(({ key, back }) => {
+        const earlier = known[key] && known[key] !== "not" ? known[key] : null;
+        return [key, earlier ?? (back ? when : "not")] as const;
+      });
+      return { ...before, ...Object.fromEntries(news) };
+    });
+  };
   const save = () => {
     const returns = codes.flatMap((each) => {
       const when = RETURNS.find(({ value }) => value === returned[keyOf(each)])?.value;
@@ -60,14 +69,7 @@ export function ClearDialog() {
       save="Save"
       onSubmit={save}
     >
-      {codes.length > 0 && (
-        <PluggedVehicles
-          verb="Clear and read"
-          clearFirst
-          jobVin={sheet.vehicle.vin}
-          onRead={(readings) => setReturned((now) => ({ ...now, ...seenAgain(readings) }))}
-        />
-      )}
+      {codes.length > 0 && <PluggedVehicles steps={STEPS} jobVin={sheet.vehicle.vin} onRead={seenAgain} />}
       {codes.length === 0 && <p>No code is on this job yet: scan first.</p>}
       {codes.map((each) => (
         <div key={keyOf(each)}>

@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { ChooseOne, ChooseSome } from "@/ui/choices";
+import { FittingConditions } from "@/features/shared/fitting-conditions";
+import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
@@ -70,11 +71,12 @@ export function ConfirmDialog() {
       </div>
       <div>
         <p className="mb-2 font-medium">Tried under</p>
-        <ChooseSome
+        <FittingConditions
           label="Tried under"
+          systems={sheet.facts.symptomSystems}
+          conditions={sheet.words.conditions}
           values={conditions}
           onChange={setConditions}
-          choices={sheet.words.conditions.map(({ key, label }) => ({ value: key, label }))}
         />
       </div>
       <MinutesField value={minutes} onChange={setMinutes} />

@@ -6,6 +6,7 @@ import type { Cause } from "@/core/diagnosis";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
+import type { DesignedView } from "@/server/views/designed";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { CausePicker } from "./cause-picker";
@@ -17,24 +18,31 @@ const RESULTS = [
   { value: "unresolved", label: "Not solved" },
 ] as const;
 
+interface FindingDialogProps {
+  /** The known case that this is, where it is no fault. */
+  readonly designed: DesignedView | null;
+}
+
 /** Names the cause; there may be two. What made it fail belongs beside it. */
-export function FindingDialog() {
+export function FindingDialog({ designed }: FindingDialogProps) {
   const { sheet } = useJobPage();
   const command = useJobCommand("record-finding", "Finding saved");
-  const [result, setResult] = useState<string>("root-cause");
+  const [result, setResult] = useState<string>(designed ? "no-fault-found" : "root-cause");
   const [causes, setCauses] = useState<readonly Cause[]>(() => startWith(sheet.facts));
   const [adding, setAdding] = useState<Cause>({ component: "", failure: "" });
-  const [why, setWhy] = useState("");
+  const [why, setWhy] = useState(designed?.what ?? "");
+  const [tellCustomer, setTellCustomer] = useState(designed?.tellCustomer ?? "");
+  const noFault = result === "no-fault-found";
   const all = adding.component && adding.failure ? [...causes, adding] : causes;
   return (
     <JobForm
       title="Name the cause"
       lead="Component and how it failed. A job that ends unsolved is a result too: say what is missing."
       command={command}
-      fields={["causes", "why"]}
+      fields={["causes", "why", "tellCustomer"]}
       save="Save the finding"
       disabled={result === "root-cause" && all.length === 0}
-      onSubmit={() => command.save({ result, causes: all, why })}
+      onSubmit={() => command.save({ result, causes: all, why, tellCustomer: noFault ? tellCustomer : null })}
     >
       <ChooseOne label="Finding" value={result} onChange={setResult} choices={RESULTS} stacked />
       {result !== "unresolved" && (
@@ -59,11 +67,18 @@ export function FindingDialog() {
         label={
           result === "unresolved"
             ? "What is known, and what is missing"
-            : "What made it fail, or what to tell the customer"
+            : noFault
+              ? "What is going on"
+              : "What made it fail"
         }
       >
         <TextArea rows={3} value={why} onChange={(event) => setWhy(event.target.value)} />
       </Field>
+      {noFault && (
+        <Field name="tellCustomer" label="What to tell the customer" hint="in words that need no workshop">
+          <TextArea rows={3} value={tellCustomer} onChange={(event) => setTellCustomer(event.target.value)} />
+        </Field>
+      )}
     </JobForm>
   );
 }

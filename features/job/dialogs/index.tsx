@@ -53,7 +53,7 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
     case "proof":
       return <ProofDialog step={dialog.step} />;
     case "finding":
-      return <FindingDialog />;
+      return <FindingDialog designed={dialog.designed ?? null} />;
     case "close":
       return <CloseDialog />;
     case "reopen":

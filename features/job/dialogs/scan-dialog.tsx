@@ -3,7 +3,8 @@
 import { useState } from "react";
 import { MODULE_STATES, type ModuleCoverage, type ModuleState } from "@/core/job";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
-import type { FaultCode } from "@/core/codes";
+import { groupsAmong, readCode, type FaultCode } from "@/core/codes";
+import { SharedByCodes } from "../shared-by-codes";
 import { CodesField, MODULES, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { Button } from "@/ui/button";
 import { useJobPage } from "../job-context";
@@ -27,6 +28,7 @@ export function ScanDialog() {
   const command = useJobCommand("record-scan", "Scan saved");
   const [codes, setCodes] = useState<readonly CodeDraft[]>([NO_CODE]);
   const [coverage, setCoverage] = useState<Coverage>({});
+  const [said, setSaid] = useState(NOTHING_SAID);
   const [minutes, setMinutes] = useState("5");
   const inState = (state: ModuleState) => MODULES.filter((module) => coverage[module] === state);
   // Reading takes a while: what was typed or tapped meanwhile stays.
@@ -40,6 +42,7 @@ export function ScanDialog() {
       modulesRead: inState("read"),
       modulesSilent: inState("no-answer"),
       modulesUnreadable: inState("unreadable"),
+      ...said,
       minutes: numberOrText(minutes),
     });
   return (
@@ -52,9 +55,12 @@ export function ScanDialog() {
       onSubmit={save}
     >
       <PluggedVehicles
-        verb="Read"
+        steps={[{ verb: "Read" }]}
         jobVin={sheet.vehicle.vin}
-        onRead={(readings) => takeIn(codesOf(readings), readings)}
+        onRead={(readings) => {
+          takeIn(codesOf(readings), readings);
+          setSaid(saidBy(readings));
+        }}
       />
       <ReportField
         jobVin={sheet.vehicle.vin}
@@ -66,6 +72,12 @@ export function ScanDialog() {
         }
       />
       <CodesField value={codes} onChange={setCodes} />
+      <SharedByCodes
+        groups={groupsAmong(
+          codes.flatMap(({ code }) => readCode(code) ?? []),
+          sheet.codeGroups,
+        )}
+      />
       <fieldset>
         <legend className="mb-1 font-medium">How each module answered</legend>
         <Button
@@ -86,6 +98,19 @@ export function ScanDialog() {
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>
   );
+}
+
+/** What only the vehicle itself tells: kept with the scan. */
+const NOTHING_SAID: Pick<ModuleReading, "vin" | "readiness" | "freezeFrame"> = {
+  vin: null,
+  readiness: null,
+  freezeFrame: null,
+};
+
+function saidBy(readings: readonly ModuleReading[]): typeof NOTHING_SAID {
+  const first = <Name extends keyof typeof NOTHING_SAID>(name: Name) =>
+    readings.map((reading) => reading[name]).find((value) => value !== null) ?? null;
+  return { vin: first("vin"), readiness: first("readiness"), freezeFrame: first("freezeFrame") };
 }
 
 const codesOf = (readings: readonly ModuleReading[]) => readings.flatMap((reading) => reading.codes);

@@ -14,7 +14,7 @@ export default async function JobSheetPage({ params }: PageProps<"/jobs/[id]">) 
   return (
     <>
       <title>{`Job ${sheet.job.number}, ${vehicleName(sheet.vehicle)} · Dead Ends`}</title>
-      <JobPage sheet={sheet} site={site} rights={rightsOf(actor)} />
+      <JobPage sheet={sheet} site={site} rights={rightsOf(actor)} me={actor.personId} />
     </>
   );
 }

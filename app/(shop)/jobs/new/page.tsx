@@ -4,14 +4,22 @@ import { requireActor } from "@/server/auth/page";
 import { may } from "@/server/auth/rights";
 import { readVocabulary } from "@/server/db/book";
 import { pool } from "@/server/db/pool";
-import { variantChoices } from "@/server/db/vehicles";
+import { modelChoices } from "@/server/db/catalogue";
+import { lastVehicles } from "@/server/db/vehicles";
 
 export const metadata: Metadata = { title: "Open a job" };
 
 export default async function NewJobPage() {
   const { actor, site } = await requireActor("job.open");
-  const [words, choices] = await Promise.all([readVocabulary(pool()), variantChoices(pool())]);
+  const db = pool();
+  const [words, models, lately] = await Promise.all([readVocabulary(db), modelChoices(db), lastVehicles(db)]);
   return (
-    <IntakeForm words={words} choices={choices} units={site.unitSystem} mayAddWords={may(actor, "words.extend")} />
+    <IntakeForm
+      words={words}
+      models={models}
+      lately={lately}
+      units={site.unitSystem}
+      mayAddWords={may(actor, "words.extend")}
+    />
   );
 }

@@ -8,7 +8,7 @@ import { hearJobs } from "@/server/live/listen";
 /** Proxies drop a connection that says nothing for a minute. */
 const HEARTBEAT_MS = 25_000;
 
-/** Server-sent events: the version of the job after every change, whoever made it. */
+/** Server-sent events: the version of the job after every change, whoever made it; `files` where a picture came or went. */
 export async function GET(request: Request, { params }: RouteContext<"/api/v1/jobs/[id]/live">): Promise<Response> {
   return guarded(async () => {
     const access = await checkAccess(request, "shop.read", new Date());
@@ -28,7 +28,9 @@ function versions(jobId: string, version: number, gone: AbortSignal): ReadableSt
     start(controller) {
       const send = (text: string) => controller.enqueue(encoder.encode(text));
       send(`data: ${version}\n\n`);
-      const stopHearing = hearJobs((news) => news.jobId === jobId && send(`data: ${news.version}\n\n`));
+      const stopHearing = hearJobs((news) => {
+        if (news.jobId === jobId) send(`${news.files ? "event: files\n" : ""}data: ${news.version}\n\n`);
+      });
       const heartbeat = setInterval(() => send(": still here\n\n"), HEARTBEAT_MS);
       gone.addEventListener("abort", () => {
         stopHearing();

@@ -1,0 +1,64 @@
+import { asJobId, type JobId } from "@/core/ids";
+import { readBytes } from "@/server/api/body";
+import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
+import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
+import { findJob, type JobRow } from "@/server/db/jobs";
+import { insertFile, type NewFile } from "@/server/db/files";
+import { inTransaction, pool } from "@/server/db/pool";
+import { MOST_FILE_BYTES, readFile, type FileProblem } from "@/server/files/read-file";
+import { announceJob } from "@/server/live/announce";
+
+const PROBLEMS: Record<FileProblem, string> = {
+  unknown: "is neither a JPEG, PNG or WebP picture nor a PDF, by its content",
+  broken: "is damaged or was cut off on its way",
+  "too-large-picture": "has more points than a picture may have",
+};
+const MOST_NAME_LETTERS = 200;
+
+/** Keeps a picture or PDF beside an entry of the trail: `?seq=3&name=lamp.jpg`, the bytes as the body, its id as Idempotency-Key. */
+export async function POST(request: Request, { params }: RouteContext<"/api/v1/jobs/[id]/files">): Promise<Response> {
+  return guarded(async () => {
+    const now = new Date();
+    const access = await checkAccess(request, "job.complaint", now);
+    if (!access.ok) return problemResponse(access.problem);
+    const body = await readBytes(request, MOST_FILE_BYTES);
+    if (!body)
+      return problemResponse({
+        status: 413,
+        title: "Too large",
+        detail: "A file may have 15 MB at most. Nothing was kept.",
+      });
+    const key = commandIdOf(request);
+    if (!key.ok) return problemResponse(key.problem);
+    const { actor } = access;
+    const id = asJobId((await params).id);
+    const job = id && (await findJob(pool(), actor.siteId, id));
+    if (!job) return problemResponse(problemOfRefusal({ code: "not-found", what: "job" }));
+    const { seq, name } = placeOf(new URL(request.url), job);
+    if (seq === null) return problemResponse(badInput([{ path: "seq", message: "names no entry of this job" }]));
+    const read = await readFile(Buffer.from(body));
+    if (!read.ok) return problemResponse(badInput([{ path: "file", message: PROBLEMS[read.problem] }]));
+    await keep({ ...read.file, jobId: job.id, id: key.id, seq, name, by: actor.personId, at: now }, job);
+    return json({ id: key.id, seq, name }, 201);
+  });
+}
+
+/** The entry that a file belongs to, and a name without path or control characters. */
+function placeOf({ searchParams }: URL, job: JobRow): { readonly seq: number | null; readonly name: string } {
+  const seq = Number(searchParams.get("seq") ?? Number.NaN);
+  const plain = (searchParams.get("name") ?? "").replace(/^.*[\\/]/, "").replace(/[\u0000-\u001f\u007f"]/g, "");
+  return {
+    seq: Number.isInteger(seq) && seq >= 1 && seq <= job.version ? seq : null,
+    name: plain.trim().slice(0, MOST_NAME_LETTERS) || "file",
+  };
+}
+
+async function keep(
+  file: NewFile,
+  job: { readonly id: JobId; readonly siteId: JobRow["siteId"]; readonly version: number },
+) {
+  await inTransaction(async (db) => {
+    const added = await insertFile(db, file);
+    if (added) await announceJob(db, { siteId: job.siteId, jobId: job.id, version: job.version, files: true });
+  });
+}

@@ -1,0 +1,66 @@
+import Link from "next/link";
+import type { Right } from "@/server/auth/rights";
+import type { BookCounts } from "@/server/db/book-counts";
+
+interface BookIndexProps {
+  readonly counts: BookCounts;
+  readonly rights: readonly Right[];
+}
+
+/** What the shop knows beside its jobs. */
+export function BookIndex({ counts, rights }: BookIndexProps) {
+  const parts = [
+    {
+      href: "/codes",
+      title: "Fault codes",
+      words: "What codes mean on each make, and which belong together.",
+      count: counts.codes + counts.codeGroups,
+    },
+    {
+      href: "/designed",
+      title: "Works as designed",
+      words: "What looks like a fault and is none, and what to tell the customer.",
+      count: counts.designed,
+    },
+    {
+      href: "/words",
+      title: "Words",
+      words: "Symptoms, conditions, components and failures, with their other names.",
+      count: counts.words,
+    },
+    {
+      href: "/catalogue",
+      title: "Models and engines",
+      words: "How makes, models, engines and transmissions are written; doubles made one.",
+      count: counts.names,
+    },
+    ...(rights.includes("book.edit")
+      ? [
+          {
+            href: "/makers",
+            title: "Maker codes",
+            words: "Which make the first three characters of a VIN stand for.",
+            count: counts.makers,
+          },
+        ]
+      : []),
+  ];
+  return (
+    <div className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 sm:px-6">
+      <h1 className="text-xl">Book</h1>
+      <ul className="border-t border-rule">
+        {parts.map(({ href, title, words, count }) => (
+          <li key={href} className="border-b border-rule">
+            <Link href={href} prefetch={false} className="flex min-h-16 items-center gap-4 py-2 hover:bg-paper-2">
+              <span className="grow">
+                <span className="font-head text-lg font-semibold">{title}</span>
+                <span className="block text-ink-soft">{words}</span>
+              </span>
+              <span className="mono text-right">{count}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+"use client";
+
+import { convert, readNumber } from "@/core/measure";
+import { odometerText, type UnitSystem } from "@/features/shared/format";
+import { NO_VEHICLE, vehicleDraftOf, vehicleInput, type VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
+import { VehicleFields } from "@/features/shared/vehicle/vehicle-fields";
+import type { ModelChoices } from "@/server/db/catalogue";
+import type { SeenVehicle } from "@/server/db/vehicles";
+import { Field, TextInput } from "@/ui/form";
+import { useKnownVehicles } from "./use-known-vehicles";
+
+/** A vehicle at the gate, while it is typed. */
+export interface Arrival {
+  readonly vehicle: VehicleDraft;
+  readonly odometer: string;
+  /** Why it reads less than before. */
+  readonly odometerReason: string;
+}
+
+export const NO_ARRIVAL: Arrival = { vehicle: NO_VEHICLE, odometer: "", odometerReason: "" };
+
+/** What the server takes: kilometres whatever the dial shows. */
+export function arrivalInput({ vehicle, odometer, odometerReason }: Arrival, units: UnitSystem): object {
+  const read = readNumber(odometer);
+  const km = read === null ? null : convert({ value: read, unit: units === "imperial" ? "mi" : "km" }, "km").value;
+  return {
+    vehicle: vehicleInput(vehicle),
+    odometerKm: odometer.trim() ? (km === null ? odometer : Math.round(km)) : null,
+    odometerReason,
+  };
+}
+
+interface ArrivingVehicleProps {
+  /** The server found that the odometer reads less than on an earlier job. */
+  readonly runsBackwards: boolean;
+  readonly value: Arrival;
+  readonly onChange: (value: Arrival) => void;
+  readonly models: readonly ModelChoices[];
+  /** Vehicles that came in last. */
+  readonly lately: readonly SeenVehicle[];
+  readonly units: UnitSystem;
+}
+
+/** Plate or VIN first, or a tap on one that was here lately: a vehicle that the shop knows fills in the rest. */
+export function ArrivingVehicle({ value, onChange, models, lately, units, runsBackwards }: ArrivingVehicleProps) {
+  const { vehicle } = value;
+  const found = useKnownVehicles(vehicle.plate || vehicle.vin);
+  const untouched = !vehicle.plate && !vehicle.vin && !vehicle.make;
+  const known = untouched ? lately : found;
+  const taken = known.some(({ vin, plate }) => vin === vehicle.vin && plate === vehicle.plate && vehicle.make);
+  const list = known.length > 0 && !taken && (
+    <div className="col-span-full" role="group" aria-label="Known vehicles">
+      <p className="text-sm text-ink-soft">{untouched ? "Here lately:" : "Known to the shop:"}</p>
+      {known.map((each) => (
+        <button
+          key={each.id}
+          type="button"
+          className="flex min-h-12 w-full flex-wrap items-center gap-x-4 border-b border-rule px-2 py-2 text-left hover:bg-paper-2"
+          onClick={() => onChange({ ...value, vehicle: vehicleDraftOf(each) })}
+        >
+          <span className="mono">{each.plate ?? each.vin}</span>
+          <span className="font-medium">
+            {each.make} {each.model}, {each.year}
+          </span>
+          <span className="text-sm text-ink-soft">last seen at {odometerText(each.odometerKm, units)}</span>
+        </button>
+      ))}
+    </div>
+  );
+  return (
+    <VehicleFields
+      value={vehicle}
+      onChange={(next) => onChange({ ...value, vehicle: next })}
+      models={models}
+      known={list}
+    >
+      <Field name="odometerKm" label={`Odometer, ${units === "imperial" ? "miles" : "km"}`}>
+        <TextInput
+          value={value.odometer}
+          onChange={(event) => onChange({ ...value, odometer: event.target.value })}
+          inputMode="numeric"
+          className="mono"
+        />
+      </Field>
+      {(value.odometerReason !== "" || runsBackwards) && (
+        <Field
+          name="odometerReason"
+          label="Why it reads less than before"
+          hint="a new instrument cluster, a misread digit then"
+          className="col-span-full"
+        >
+          <TextInput
+            value={value.odometerReason}
+            onChange={(event) => onChange({ ...value, odometerReason: event.target.value })}
+          />
+        </Field>
+      )}
+    </VehicleFields>
+  );
+}

@@ -1,0 +1,32 @@
+import { readNumber } from "@/core/measure";
+import type { VehicleRow } from "@/server/db/vehicles";
+
+/** A vehicle while it is typed: every field a text. */
+export type VehicleDraft = Readonly<
+  Record<"plate" | "vin" | "make" | "model" | "year" | "engine" | "transmission" | "drive" | "market" | "built", string>
+>;
+
+export const NO_VEHICLE: VehicleDraft = {
+  ...{ plate: "", vin: "", make: "", model: "", year: "" },
+  ...{ engine: "", transmission: "", drive: "", market: "", built: "" },
+};
+
+/** A known vehicle as it would be typed. */
+export function vehicleDraftOf(vehicle: VehicleRow): VehicleDraft {
+  const { plate, vin, make, model, year, engine, transmission, drive, market, built } = vehicle;
+  return {
+    ...{ plate: plate ?? "", vin: vin ?? "", make, model, year: String(year) },
+    ...{
+      engine: engine ?? "",
+      transmission: transmission ?? "",
+      drive: drive ?? "",
+      market: market ?? "",
+      built: built ?? "",
+    },
+  };
+}
+
+/** What the server takes: the year as a number where it is one. */
+export function vehicleInput(draft: VehicleDraft): object {
+  return { ...draft, year: readNumber(draft.year) ?? draft.year };
+}

@@ -1,0 +1,91 @@
+"use client";
+
+import type { ReactNode } from "react";
+import type { ModelChoices } from "@/server/db/catalogue";
+import { Field, TextInput } from "@/ui/form";
+import { useVin } from "./use-vin";
+import type { VehicleDraft } from "./vehicle-draft";
+import { VehicleTaps } from "./vehicle-taps";
+import { VinCheck } from "./vin-check";
+
+interface VehicleFieldsProps {
+  readonly value: VehicleDraft;
+  readonly onChange: (value: VehicleDraft) => void;
+  readonly models: readonly ModelChoices[];
+  /** What stands behind plate and VIN, before the variant is asked for. */
+  readonly known?: ReactNode;
+  /** More fields of the same grid. */
+  readonly children?: ReactNode;
+}
+
+/** Plate, VIN and variant: what the VIN says and what the shop has seen of such vehicles is tapped, the rest typed. */
+export function VehicleFields({ value, onChange, models, known, children }: VehicleFieldsProps) {
+  const reading = useVin(value.vin);
+  const bind = (field: keyof VehicleDraft) => ({
+    value: value[field],
+    onChange: (event: { target: { value: string } }) => onChange({ ...value, [field]: event.target.value }),
+  });
+  return (
+    <div className="grid grid-cols-2 gap-4 pt-3 sm:grid-cols-4">
+      <Field name="vehicle.plate" label="Plate" className="col-span-2">
+        <TextInput {...bind("plate")} className="mono uppercase" autoFocus />
+      </Field>
+      <Field name="vehicle.vin" label="VIN" className="col-span-2">
+        <TextInput {...bind("vin")} className="mono uppercase" maxLength={30} />
+      </Field>
+      {reading && (
+        <VinCheck
+          reading={reading}
+          make={value.make}
+          year={value.year}
+          onTake={(change) => onChange({ ...value, ...change })}
+        />
+      )}
+      {known}
+      <VehicleTaps value={value} onChange={onChange} models={models} />
+      <Field name="vehicle.make" label="Make">
+        <TextInput {...bind("make")} list="makes" />
+      </Field>
+      <Field name="vehicle.model" label="Model">
+        <TextInput {...bind("model")} list="models" />
+      </Field>
+      <Field name="vehicle.year" label="Model year">
+        <TextInput {...bind("year")} inputMode="numeric" maxLength={4} className="mono" />
+      </Field>
+      <Field name="vehicle.built" label="Built in month">
+        <TextInput {...bind("built")} maxLength={7} placeholder="2017-03" className="mono" />
+      </Field>
+      <Field name="vehicle.engine" label="Engine code">
+        <TextInput {...bind("engine")} list="engines" className="mono" />
+      </Field>
+      <Field name="vehicle.transmission" label="Transmission">
+        <TextInput {...bind("transmission")} list="transmissions" />
+      </Field>
+      <Field name="vehicle.drive" label="Drive">
+        <TextInput {...bind("drive")} />
+      </Field>
+      <Field name="vehicle.market" label="Built for market">
+        <TextInput {...bind("market")} list="markets" />
+      </Field>
+      {children}
+      <Suggestions id="makes" words={models.map(({ make }) => make)} />
+      <Suggestions
+        id="models"
+        words={models.flatMap(({ make, model }) => (make === value.make || !value.make ? model : []))}
+      />
+      <Suggestions id="engines" words={models.flatMap(({ engines }) => engines)} />
+      <Suggestions id="transmissions" words={models.flatMap(({ transmissions }) => transmissions)} />
+      <Suggestions id="markets" words={models.flatMap(({ markets }) => markets)} />
+    </div>
+  );
+}
+
+function Suggestions({ id, words }: { readonly id: string; readonly words: readonly string[] }) {
+  return (
+    <datalist id={id}>
+      {[...new Set(words)].sort().map((word) => (
+        <option key={word} value={word} />
+      ))}
+    </datalist>
+  );
+}

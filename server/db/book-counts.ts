@@ -1,0 +1,28 @@
+import "server-only";
+import type { Db } from "./pool";
+import { one } from "./rows";
+
+export interface BookCounts {
+  readonly codes: number;
+  readonly codeGroups: number;
+  readonly words: number;
+  readonly names: number;
+  readonly makers: number;
+  readonly designed: number;
+}
+
+/** How much the book holds of each of its parts. */
+export async function countBook(db: Db): Promise<BookCounts> {
+  return one<BookCounts>(
+    db,
+    `select
+       (select count(*) from code_entry)::integer as codes,
+       (select count(*) from code_group)::integer as "codeGroups",
+       ((select count(*) from symptom where merged_into is null) + (select count(*) from condition where merged_into is null)
+         + (select count(*) from component where merged_into is null)
+         + (select count(*) from failure where merged_into is null))::integer as words,
+       (select count(*) from variant_name where merged_into is null)::integer as names,
+       (select count(*) from maker)::integer as makers,
+       (select count(*) from designed_case)::integer as designed`,
+  );
+}
