@@ -58,7 +58,31 @@ async function playOne(stage: Stage, name: string, { kind, at, number, chance }:
     },
   });
   await job.record("record-scan", by, chance.whole(4, 8), { codes, modulesRead });
+  await confirmAndClear(job, by, codes, seeded(CONFIRM_SEED + number));
   await playWork(job, by, kind, chance);
+}
+
+const CONFIRM_SEED = 9000;
+
+/** Some shops confirm and clear every time; this one about every other. */
+async function confirmAndClear(
+  job: JobPlayer,
+  by: PersonName,
+  codes: readonly { readonly code: string; readonly module: string }[],
+  chance: Chance,
+): Promise<void> {
+  if (chance.is(0.5))
+    await job.record("confirm-complaint", by, chance.whole(4, 14), {
+      result: chance.is(0.7) ? "reproduced" : "sometimes",
+    });
+  if (codes.length && chance.is(0.4))
+    await job.record("record-clear", by, chance.whole(4, 9), {
+      returns: codes.map(({ code, module }) => ({
+        code,
+        module,
+        returned: chance.pick(["at-once", "key-cycle", "drive"]),
+      })),
+    });
 }
 
 async function playWork(job: JobPlayer, by: PersonName, kind: Kind, chance: Chance): Promise<void> {

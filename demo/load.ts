@@ -5,12 +5,16 @@ import { hashPassphrase } from "@/server/auth/passphrase";
 import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
 import { ensureCause, insertFix, insertPattern, insertProcedure, readProcedure } from "@/server/db/book";
+import { setMarketMatters } from "@/server/db/catalogue";
+import { setCodeEntry } from "@/server/db/code-entries";
+import { setCodeGroup } from "@/server/db/code-groups";
 import { findCommand, insertCommand } from "@/server/db/commands";
+import { setDesignedCase } from "@/server/db/designed-cases";
 import { findPersonByName, insertPerson, listPeople } from "@/server/db/people";
 import { firstSite, type Site } from "@/server/db/sites";
 import { subDays } from "date-fns";
 import type { CommandId } from "@/core/ids";
-import { FIXES, PATTERNS, PROCEDURES } from "./book";
+import { CODE_ENTRIES, CODE_GROUPS, DESIGNED_CASES, FIXES, MARKET_MATTERS, PATTERNS, PROCEDURES } from "./book";
 import { GENERATED_JOBS, playGenerated } from "./generated";
 import type { Stage } from "./play";
 import { uuidOf } from "./random";
@@ -41,6 +45,8 @@ export async function loadDemo(
   const onJob = () => onProgress(++done, of);
   await playGenerated(stage, now, onJob);
   await playStories(stage, now, onJob);
+  // The models are there once their first vehicle came in.
+  for (const { make, model, text } of MARKET_MATTERS) await setMarketMatters(pool(), make, model, text);
   await inTransaction((db) =>
     insertCommand(db, {
       id: LOADED,
@@ -92,4 +98,7 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
   }
   for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
   for (const pattern of PATTERNS) await insertPattern(db, pattern, lead.personId, now);
+  for (const entry of CODE_ENTRIES) await setCodeEntry(db, entry, lead.personId, now);
+  for (const group of CODE_GROUPS) await setCodeGroup(db, { ...group, id: uuidOf(group.title) }, lead.personId, now);
+  for (const each of DESIGNED_CASES) await setDesignedCase(db, { ...each, id: uuidOf(each.what) }, lead.personId, now);
 }

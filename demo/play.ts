@@ -4,6 +4,9 @@ import type { Actor } from "@/server/auth/session";
 import type { AnyCommand } from "@/server/commands/command";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand } from "@/server/commands/run";
+import { insertFile } from "@/server/db/files";
+import { pool } from "@/server/db/pool";
+import { readFile } from "@/server/files/read-file";
 import { uuidOf } from "./random";
 import type { PersonName } from "./world";
 
@@ -21,23 +24,29 @@ interface Arrival {
 /** One job as it is played: knows its version and its clock. */
 export class JobPlayer {
   private step = 0;
+  private clock: Date;
+  private lastBy: PersonName;
 
   private constructor(
     private readonly stage: Stage,
     private readonly name: string,
     private readonly job: { readonly jobId: JobId; version: number },
-    private clock: Date,
-  ) {}
+    { at, by }: Arrival,
+  ) {
+    this.clock = at;
+    this.lastBy = by;
+  }
 
   /** @param name tells this job's writes from all others, so that they can be sent again */
-  static async open(stage: Stage, name: string, { by, at, input }: Arrival): Promise<JobPlayer> {
-    const answer = await act(stage, { name: "open-job", id: uuidOf(`${name}/open`), by, at, input });
-    return new JobPlayer(stage, name, readAnswer(answer), at);
+  static async open(stage: Stage, name: string, arrival: Arrival): Promise<JobPlayer> {
+    const answer = await act(stage, { name: "open-job", id: uuidOf(`${name}/open`), ...arrival });
+    return new JobPlayer(stage, name, readAnswer(answer), arrival);
   }
 
   /** Records something that took `minutes`; returns the entry's seq. */
   async record(command: string, by: PersonName, minutes: number, input: Record<string, unknown>): Promise<number> {
     this.step++;
+    this.lastBy = by;
     this.clock = addMinutes(this.clock, Math.max(minutes, 1));
     const timed = TIMED.has(command) ? { minutes } : {};
     const answer = await act(this.stage, {
@@ -51,6 +60,24 @@ export class JobPlayer {
     return this.job.version;
   }
 
+  /** A picture beside the entry recorded last, by who recorded it. */
+  async attach(name: string, bytes: Buffer): Promise<void> {
+    const read = await readFile(bytes);
+    const by = this.stage.actors.get(this.lastBy);
+    if (!read.ok || !by) throw new Error(`demo: ${name} was refused`);
+    const { jobId, version } = this.job;
+    const file = {
+      ...read.file,
+      jobId,
+      id: uuidOf(`${this.name}/${name}`),
+      seq: version,
+      name,
+      by: by.personId,
+      at: this.clock,
+    };
+    await insertFile(pool(), file);
+  }
+
   /** Lets time pass: lunch, a night, the weeks until a follow-up. */
   wait(minutes: number): void {
     this.clock = addMinutes(this.clock, minutes);
@@ -60,6 +87,8 @@ export class JobPlayer {
 const TIMED = new Set([
   "record-symptoms",
   "record-scan",
+  "record-clear",
+  "confirm-complaint",
   "record-test",
   "record-part",
   "record-part-result",

@@ -88,6 +88,7 @@ export type ModelKey = keyof typeof MODELS;
 export interface DemoVehicle extends Vehicle {
   readonly vin: string;
   readonly plate: string;
+  readonly built: string;
 }
 
 const YEAR_CODES = "ABCDEFGHJKLMNPRSTVWXY123456789";
@@ -111,5 +112,6 @@ export function makeVehicle(key: ModelKey, year: number, number: number, chance:
     market: chance.pick(MARKETS),
     vin,
     plate,
+    built: `${year}-${String((number % 12) + 1).padStart(2, "0")}`,
   };
 }

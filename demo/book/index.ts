@@ -14,3 +14,5 @@ export const PROCEDURES: readonly Procedure[] = [
 
 export { FIXES } from "./fixes";
 export { PATTERNS } from "./patterns";
+export { CODE_ENTRIES, CODE_GROUPS } from "./codes";
+export { DESIGNED_CASES, MARKET_MATTERS } from "./variants";

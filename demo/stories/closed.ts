@@ -1,54 +1,6 @@
-import { setHours, setMinutes, subDays, subMinutes } from "date-fns";
-import { JobPlayer, type Stage } from "./play";
-import { seeded } from "./random";
-import { makeVehicle, SHOP, type ModelKey, type PersonName } from "./world";
-
-/** The jobs that are told in full: closed ones with a lesson first, then those that stand open today. */
-export async function playStories(stage: Stage, now: Date, onJob: () => void): Promise<void> {
-  for (const story of ALL) {
-    await story(stage, now);
-    onJob();
-  }
-}
-
-const eur = (amount: number) => ({ amount, currency: SHOP.currency });
-const day = (now: Date, daysAgo: number, hour: number, minute: number) =>
-  setMinutes(setHours(subDays(now, daysAgo), hour), minute);
-const scan = (...codes: readonly (readonly [code: string, status: string, module: string])[]) => ({
-  codes: codes.map(([code, status, module]) => ({ code, status, module })),
-  modulesRead: ["engine", "brakes", "body", "steering"],
-});
-const part = (cause: string, cost: number, result: string | null, partNumber: string | null = null) => {
-  const [component, failure] = cause.split("/");
-  return { component, failure, partNumber, source: "new-maker", cost: eur(cost), result };
-};
-const found = (...causes: readonly string[]) => ({
-  result: "root-cause",
-  causes: causes.map((cause) => ({ component: cause.split("/")[0], failure: cause.split("/")[1] })),
-});
-const held = (step: string, note = "") => ({ step, result: "held", note });
-const reading = (value: number, unit: string, label = "") => ({ readings: [{ label, reading: { value, unit } }] });
-
-interface Arrival {
-  readonly model: ModelKey;
-  readonly year: number;
-  readonly number: number;
-  readonly odometerKm: number;
-  readonly complaint: string;
-  readonly symptoms: readonly { key: string; conditions: readonly string[] }[];
-  readonly at: Date;
-  readonly by?: PersonName;
-}
-
-function arrive(
-  stage: Stage,
-  name: string,
-  { model, year, number, odometerKm, complaint, symptoms, at, by }: Arrival,
-): Promise<JobPlayer> {
-  const vehicle = makeVehicle(model, year, number, seeded(number));
-  const input = { vehicle, odometerKm, complaint, symptoms };
-  return JobPlayer.open(stage, `story/${name}`, { by: by ?? "Maret Sundby", at, input });
-}
+import { burntLead } from "../pictures";
+import type { Stage } from "../play";
+import { arrive, cleared, day, found, held, part, personId, reading, scan } from "./tell";
 
 /** A filter lamp that cost a sensor before somebody squeezed the hose. */
 async function filterHose(stage: Stage, now: Date): Promise<void> {
@@ -67,6 +19,7 @@ async function filterHose(stage: Stage, now: Date): Promise<void> {
     6,
     scan(["P2452", "stored", "engine"], ["P2002", "pending", "engine"]),
   );
+  await job.record("record-clear", "Tomas Orrel", 6, cleared(["P2452", "engine", "drive"], ["P2002", "engine", "not"]));
   await job.record(
     "record-part",
     "Tomas Orrel",
@@ -117,6 +70,7 @@ async function latch(stage: Stage, now: Date): Promise<void> {
       { key: "battery-flat", conditions: ["after-standing"] },
       { key: "lamp-warning-door", conditions: ["sometimes"] },
     ],
+    priorWork: [{ component: "battery", work: "changed", who: "other-shop", recency: "months", note: "in spring" }],
   });
   await job.record("record-scan", "Juno Asker", 9, scan(["B1190", "history", "body"]));
   await job.record("record-part", "Juno Asker", 22, part("battery/low-capacity", 145, "no-change", "BT-70-EFB"));
@@ -222,6 +176,13 @@ async function asDesigned(stage: Stage, now: Date): Promise<void> {
     symptoms: [{ key: "glow-lamp-flashing", conditions: ["cold", "every-time"] }],
   });
   await job.record("record-scan", "Juno Asker", 7, scan());
+  await job.record("confirm-complaint", "Juno Asker", 4, {
+    result: "reproduced",
+    times: 1,
+    tries: 1,
+    conditions: ["cold"],
+    note: "three minutes at four degrees, then out",
+  });
   await job.record("record-test", "Ilka Venn", 10, {
     procedure: "glow-plug-resistance",
     outcome: "in-spec",
@@ -231,6 +192,7 @@ async function asDesigned(stage: Stage, now: Date): Promise<void> {
     result: "no-fault-found",
     causes: [{ component: "glow-relay", failure: "works-as-designed" }],
     why: "after-glow runs up to three minutes below five degrees; the lamp follows it",
+    tellCustomer: "The lamp says that the heater plugs still help the cold engine along. You can drive off at once.",
   });
   await job.record("close-job", "Ilka Venn", 1, {});
 }
@@ -270,69 +232,53 @@ async function unsolved(stage: Stage, now: Date): Promise<void> {
   await job.record("close-job", "Ilka Venn", 1, {});
 }
 
-/** Open: the long climb, half way to its cause. */
-async function longClimb(stage: Stage, now: Date): Promise<void> {
-  const job = await arrive(stage, "long-climb", {
-    model: "packet",
-    year: 2017,
-    number: 307,
-    odometerKm: 148_320,
-    at: subMinutes(now, 118),
-    complaint: "No power on the long climb, lamp comes on, fine again after a restart.",
-    symptoms: [{ key: "low-power", conditions: ["uphill", "hot", "clears-with-restart"] }],
+/** Disturbed by our own work: the clutch was done, a sensor's lead lay on the exhaust ever since. */
+async function ownWork(stage: Stage, now: Date): Promise<void> {
+  const job = await arrive(stage, "own-work", {
+    model: "ferryman",
+    year: 2018,
+    number: 309,
+    odometerKm: 176_900,
+    at: day(now, 11, 8, 30),
+    complaint: "Dies at the lights since the clutch was done here, starts again after ten minutes.",
+    symptoms: [{ key: "stalls", conditions: ["hot", "since-repair"] }],
+    priorWork: [
+      { component: "clutch-disc", work: "changed", who: "us", recency: "weeks", note: "gearbox was out" },
+      {
+        component: "crankshaft-sensor",
+        work: "taken-apart",
+        who: "us",
+        recency: "weeks",
+        note: "lead unplugged for it",
+      },
+    ],
   });
-  await job.record("record-note", "Tomas Orrel", 6, { text: "Complaint confirmed on the test hill, 2 of 4 climbs" });
+  await job.record("record-scan", "Tomas Orrel", 6, scan(["P0335", "history", "engine"]));
+  await job.record("confirm-complaint", "Tomas Orrel", 25, {
+    result: "sometimes",
+    times: 1,
+    tries: 3,
+    conditions: ["hot"],
+    note: "only once it is heat-soaked",
+  });
+  await job.record("record-clear", "Tomas Orrel", 20, cleared(["P0335", "engine", "drive"]));
+  await job.record("record-note", "Ilka Venn", 9, {
+    text: "Lead of the crankshaft sensor lies on the exhaust flange: not clipped back after the clutch. Sleeve burnt through.",
+  });
+  await job.attach("burnt-lead.jpg", await burntLead());
   await job.record(
-    "record-scan",
-    "Tomas Orrel",
-    8,
-    scan(["P0299", "stored", "engine"], ["P0401", "pending", "engine"]),
+    "record-part",
+    "Ilka Venn",
+    28,
+    part("crankshaft-sensor/disturbed-by-work", 12, "fixed", "CL-SLEEVE-40"),
   );
-  await job.record("record-test", "Tomas Orrel", 18, {
-    procedure: "boost-leak-test",
-    outcome: "in-spec",
-    ...reading(0.01, "bar", "5 min from 1.2 bar"),
+  await job.record("record-finding", "Ilka Venn", 1, {
+    ...found("crankshaft-sensor/disturbed-by-work"),
+    why: "lead not clipped back after the clutch",
   });
-  await job.record("record-test", "Tomas Orrel", 15, {
-    procedure: "egr-command",
-    outcome: "in-spec",
-    ...reading(0.1, "g/s", "commanded shut"),
-  });
-  await job.record("hand-over", "Tomas Orrel", 1, {
-    to: personId(stage, "Ilka Venn"),
-    note: "vanes or actuator; turbine side is hot, 30 min",
-  });
+  await job.record("record-proof", "Ilka Venn", 30, held("road-test", "forty minutes of stop and go, hot"));
+  await job.record("record-proof", "Ilka Venn", 4, held("codes-stay-clear"));
+  await job.record("close-job", "Ilka Venn", 1, { reason: "the sensor itself was never measured" });
 }
 
-/** Open: repaired, waits for its road test. */
-async function waitsForProof(stage: Stage, now: Date): Promise<void> {
-  const job = await arrive(stage, "waits-for-proof", {
-    model: "minnow",
-    year: 2019,
-    number: 308,
-    odometerKm: 121_050,
-    at: subMinutes(now, 240),
-    by: "Tomas Orrel",
-    complaint: "Brake pedal rattles just before it stands still.",
-    symptoms: [{ key: "abs-lamp", conditions: ["low-speed", "braking"] }],
-  });
-  await job.record("record-scan", "Tomas Orrel", 5, scan(["C0035", "stored", "brakes"]));
-  await job.record("record-test", "Tomas Orrel", 9, {
-    procedure: "wheel-speed-trace",
-    outcome: "drops-out",
-    note: "front left below 8 km/h",
-  });
-  await job.record("record-test", "Tomas Orrel", 21, { procedure: "ring-look", outcome: "cracked" });
-  await job.record("record-part", "Tomas Orrel", 82, part("sensor-ring/cracked", 36, "fixed", "SR-48-TEETH"));
-  await job.record("record-finding", "Tomas Orrel", 1, { ...found("sensor-ring/cracked"), why: "rust under the ring" });
-  await job.record("record-proof", "Tomas Orrel", 7, held("same-test", "all four alike down to 3 km/h"));
-}
-
-const ALL = [filterHose, latch, comeback, twoCauses, asDesigned, unsolved, longClimb, waitsForProof];
-export const STORIES = ALL.length;
-
-function personId(stage: Stage, name: PersonName): string {
-  const actor = stage.actors.get(name);
-  if (!actor) throw new Error(`demo: ${name} is missing`);
-  return actor.personId;
-}
+export const CLOSED = [filterHose, latch, comeback, twoCauses, asDesigned, unsolved, ownWork];

@@ -1,0 +1,14 @@
+import type { Stage } from "../play";
+import { CLOSED } from "./closed";
+import { OPEN } from "./open";
+
+const ALL = [...CLOSED, ...OPEN];
+export const STORIES = ALL.length;
+
+/** The jobs that are told in full: closed ones with a lesson first, then those that stand open today. */
+export async function playStories(stage: Stage, now: Date, onJob: () => void): Promise<void> {
+  for (const story of ALL) {
+    await story(stage, now);
+    onJob();
+  }
+}
