@@ -35,7 +35,7 @@ function addresses(file: "page.tsx" | "route.ts"): { path: string; source: strin
     });
 }
 
-const PARAMETERS: Record<string, string> = { "[id]": JOB, "[command]": "record-note" };
+const PARAMETERS: Record<string, string> = { "[id]": JOB, "[file]": JOB, "[command]": "record-note" };
 const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
 
 /** What nobody needs a right for, each with its reason. */
@@ -105,7 +105,7 @@ describe("with an apprentice's session", () => {
         "record-proof",
         "record-scan",
       ],
-      ...["record-symptoms", "record-test", "sign-out-everywhere", "withdraw-entry"],
+      ...["record-symptoms", "record-test", "remove-file", "sign-out-everywhere", "withdraw-entry"],
     ]);
   });
 

@@ -91,6 +91,10 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/team", "Team"],
       ["/makers", "Maker codes"],
       ["/codes?search=P0299", "Fault codes"],
+      ["/book", "Book"],
+      ["/designed", "Works as designed"],
+      ["/words?kind=condition", "Words"],
+      ["/catalogue", "Models and engines"],
       ["/jobs/new", "Open a job"],
     ] as const) {
       await browser.go(path);
@@ -102,6 +106,19 @@ describe("every screen is accessible, fits and works without complaint, at both 
     await browser.press("Add a code");
     await browser.word("Symptom", "hum", "Hum that follows road speed");
     await look("intake, filled in");
+    await browser.press("Something was done to it lately");
+    await browser.press("Kestrin", "//*[@aria-label='Which make?']");
+    await browser.press("Ferryman");
+    await look("intake, asked for the market where it matters");
+    for (const [path, words] of [
+      ["/words", "Change Low power"],
+      ["/catalogue", "Change Kestrin Ferryman"],
+      ["/codes", "Add a group"],
+    ] as const) {
+      await browser.go(path);
+      await browser.press(words);
+      await look(`${path}: ${words}`);
+    }
     await browser.go("/no-such-page");
     await browser.find("//h1[.='No road leads here']");
     await browser.complaints();
@@ -114,9 +131,18 @@ describe("every screen is accessible, fits and works without complaint, at both 
     await browser.click("//h1//a");
     await browser.find("//h2[.='Parts fitted here']");
     await look("vehicle");
+    await browser.press("Correct the vehicle");
+    await look("vehicle, corrected");
     await openJobOf(browser, "HF 4149");
     await browser.driver.executeScript("document.querySelectorAll('summary').forEach((summary) => summary.click())");
     await look("job with every reason open");
+    await browser.press("Show dash-lamp.jpg");
+    await look("a picture");
+    await openJobOf(browser, "HF 4170");
+    await browser.press(
+      "It works as designed: Held at full lock for more than ten seconds, the steering lowers its assistance and lights the lamp until it has cooled.",
+    );
+    await look("a known case that is no fault");
     await openJobOf(browser, "HF 4156");
     await look("job waiting for proof");
     await openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107");

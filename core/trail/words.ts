@@ -21,7 +21,7 @@ export function entryText(labels: Labels, body: EntryBody): string {
     case "confirmed":
       return confirmedText(labels, body);
     case "watch":
-      return `To be caught: ${body.what}; ${body.who} until ${body.until}`;
+      return `To be caught: ${withoutStop(body.what)}; ${body.who} until ${body.until}`;
     case "prior-work":
       return `Done before: ${lowerFirst(priorWorkText(labels, body))}${note(body.note)}`;
     case "odometer":
@@ -130,6 +130,8 @@ export const FINDING_WORDS = {
   "no-fault-found": "No fault found",
   unresolved: "Not solved",
 } as const;
+
+const withoutStop = (sentence: string) => sentence.replace(/[.;\s]+$/, "");
 
 function note(text: string): string {
   return text ? `; ${text}` : "";

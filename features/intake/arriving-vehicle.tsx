@@ -63,6 +63,9 @@ export function ArrivingVehicle({ value, onChange, models, lately, units, runsBa
             {each.make} {each.model}, {each.year}
           </span>
           <span className="text-sm text-ink-soft">last seen at {odometerText(each.odometerKm, units)}</span>
+          {each.openJob !== null && (
+            <span className="text-sm font-medium text-ochre-ink">job {each.openJob} is open on it</span>
+          )}
         </button>
       ))}
     </div>

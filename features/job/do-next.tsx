@@ -2,7 +2,7 @@
 
 import type { ReactNode } from "react";
 import type { ProofStep } from "@/core/proof";
-import { minutesText, moneyText } from "@/features/shared/format";
+import { dateText, minutesText, moneyText } from "@/features/shared/format";
 import type { ActionView } from "@/server/views/advice-view";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
@@ -150,11 +150,13 @@ function NextProof({ missing }: { readonly missing: readonly ProofStep[] }) {
 }
 
 function Watched({ until }: { readonly until: string }) {
-  const { watch } = useJobPage().sheet.facts;
+  const { sheet, site } = useJobPage();
+  const { watch } = sheet.facts;
   return (
     <Block title="Being watched for">
       <p>
-        {watch?.what} {watch?.who} watches; we ask again on {until}. Has it shown itself?
+        {watch?.what.replace(/[.;\s]+$/, "")}. Watched for by {watch?.who}; we ask again on{" "}
+        {dateText(new Date(`${until}T12:00:00Z`), site.timeZone)}. Has it shown itself?
       </p>
       <Actions
         first={{ label: "Say whether it shows", dialog: { kind: "confirm" } }}

@@ -1,11 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { topicsFor, type ConditionTopic } from "@/core/diagnosis";
+import { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "@/core/diagnosis";
 import type { ConditionWord } from "@/server/db/book";
 import { Button } from "@/ui/button";
-import { TOPIC_WORDS } from "./topic-select";
 import { ChooseSome } from "@/ui/choices";
+import { TOPIC_WORDS } from "./topic-select";
 
 interface FittingConditionsProps {
   readonly label: string;
@@ -16,40 +16,48 @@ interface FittingConditionsProps {
   readonly onChange: (values: string[]) => void;
 }
 
-/** Conditions as toggles, those that fit the symptom first and by what they are about; the rest is one tap away. */
+/** So many topics stand open at first: what tells causes of such a symptom apart best. */
+const OPEN_AT_FIRST = 2;
+
+/**
+ * Conditions as toggles by what they are about: the most telling topics of the symptom's system stand open, the others that fit are
+ * one tap away, and what does not fit it two.
+ */
 export function FittingConditions({ label, systems, conditions, values, onChange }: FittingConditionsProps) {
-  const [all, setAll] = useState(false);
   const fitting = [...new Set((systems.length ? systems : [""]).flatMap((system) => topicsFor(system)))];
-  const topics: readonly ConditionTopic[] = all ? [...new Set([...fitting, ...ALL_TOPICS])] : fitting;
-  const shown = (topic: ConditionTopic) => conditions.filter((word) => word.topic === topic);
-  // One that was chosen before stays in sight, whatever it is about.
-  const strays = conditions.filter(({ key, topic }) => values.includes(key) && !topics.includes(topic));
+  const [opened, setOpened] = useState<readonly ConditionTopic[]>(fitting.slice(0, OPEN_AT_FIRST));
+  const [all, setAll] = useState(false);
+  const of = (topic: ConditionTopic) => conditions.filter((word) => word.topic === topic);
+  const isOpen = (topic: ConditionTopic) => opened.includes(topic) || of(topic).some(({ key }) => values.includes(key));
+  const topics = [...new Set([...fitting, ...CONDITION_TOPICS])].filter((topic) => of(topic).length > 0);
+  const closed = topics.filter((topic) => !isOpen(topic) && (all || fitting.includes(topic)));
   const change = (own: readonly ConditionWord[]) => (next: string[]) =>
     onChange([...values.filter((key) => !own.some((word) => word.key === key)), ...next]);
-  const rows = [
-    ...topics.map((topic) => ({ name: TOPIC_WORDS[topic], words: shown(topic) })),
-    { name: TOPIC_WORDS.other, words: strays },
-  ].filter(({ words }) => words.length > 0);
   return (
     <div role="group" aria-label={label} className="flex flex-col gap-2">
-      {rows.map(({ name, words }) => (
-        <div key={name} className="grid gap-x-3 gap-y-1 sm:grid-cols-[5.5rem_1fr]">
-          <span className="text-sm text-ink-soft sm:pt-2.5">{name}</span>
+      {topics.filter(isOpen).map((topic) => (
+        <div key={topic} className="grid gap-x-3 gap-y-1 sm:grid-cols-[5.5rem_1fr]">
+          <span className="text-sm text-ink-soft sm:pt-2.5">{TOPIC_WORDS[topic]}</span>
           <ChooseSome
-            label={`${label}: ${name}`}
-            values={values.filter((key) => words.some((word) => word.key === key))}
-            onChange={change(words)}
-            choices={words.map((word) => ({ value: word.key, label: word.label }))}
+            label={`${label}: ${TOPIC_WORDS[topic]}`}
+            values={values.filter((key) => of(topic).some((word) => word.key === key))}
+            onChange={change(of(topic))}
+            choices={of(topic).map((word) => ({ value: word.key, label: word.label }))}
           />
         </div>
       ))}
-      {!all && (
-        <Button look="quiet" className="self-start text-sm" onClick={() => setAll(true)}>
-          All conditions
-        </Button>
-      )}
+      <div role="group" aria-label={`${label}: more`} className="flex flex-wrap gap-x-1">
+        {closed.map((topic) => (
+          <Button key={topic} look="quiet" aria-expanded={false} onClick={() => setOpened([...opened, topic])}>
+            {TOPIC_WORDS[topic]}
+          </Button>
+        ))}
+        {!all && (
+          <Button look="quiet" onClick={() => setAll(true)}>
+            Others
+          </Button>
+        )}
+      </div>
     </div>
   );
 }
-
-const ALL_TOPICS = topicsFor("");

@@ -49,7 +49,7 @@ function Correction({ vehicle, models, onClose }: CorrectVehicleProps & { readon
         <VehicleFields value={draft} onChange={setDraft} models={models} />
         <CommandMessage message={message} />
         <OtherProblems known={["vehicle"]} />
-        <div className="sticky bottom-0 flex gap-3 border-t border-rule bg-paper py-3">
+        <div className="sticky -bottom-4 -mb-4 flex gap-3 border-t border-rule bg-paper py-3">
           <Button type="submit" look="main" busy={busy} className="grow">
             Save
           </Button>

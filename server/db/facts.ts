@@ -45,7 +45,7 @@ const FACTS = `
       'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
     j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding,
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
-       order by s.first), '[]')
+       order by s.first, s.symptom), '[]')
      from (
        select named.symptom, min(named.seq) as first,
          array(select distinct current_condition(c) from job_symptom o, unnest(o.conditions) c

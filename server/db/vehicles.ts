@@ -52,11 +52,17 @@ export async function findVehicle(
   );
 }
 
-export type SeenVehicle = VehicleRow & { readonly odometerKm: number | null };
+export interface SeenVehicle extends VehicleRow {
+  /** As it read last. */
+  readonly odometerKm: number | null;
+  /** The number of a job that is open on it, null where there is none. */
+  readonly openJob: number | null;
+}
 
 const SEEN = `select ${COLUMNS.split(", ")
   .map((name) => `v.${name}`)
-  .join(", ")}, last.odometer_km as "odometerKm"
+  .join(", ")}, last.odometer_km as "odometerKm",
+       (select max(o.number) from job o where o.vehicle_id = v.id and o.closed_at is null) as "openJob"
      from vehicle v
      left join lateral (
        select j.odometer_km
@@ -88,15 +94,18 @@ export async function searchVehicles(db: Db, text: string): Promise<SeenVehicle[
   );
 }
 
-/** Vehicles that came in last, for picking without typing. */
+const MOST_LATELY = 5;
+
+/** Vehicles that came in last and have left again, for picking without typing. */
 export async function lastVehicles(db: Db): Promise<SeenVehicle[]> {
   return many(
     db,
     `${SEEN}
-     where v.id in (select vehicle_id from (select vehicle_id from job order by opened_at desc limit 40) recent)
+     where v.id in (select vehicle_id from (select vehicle_id from job order by opened_at desc limit 60) recent)
+       and not exists (select from job o where o.vehicle_id = v.id and o.closed_at is null)
      order by (select max(j.opened_at) from job j where j.vehicle_id = v.id) desc
      limit $1`,
-    [MOST_FOUND],
+    [MOST_LATELY],
   );
 }
 

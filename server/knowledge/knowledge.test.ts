@@ -11,7 +11,9 @@ import { loadKnowledge } from "./load";
 import { rebuildKnowledge } from "./rebuild";
 import { givenDatabase } from "@/tests/support/database";
 import { emptyCase, knowledgeOf, LARK, PACKET } from "@/tests/support/shop";
-import { openShop, OpenJob, part, stockBook } from "@/tests/support/workshop";
+import { many } from "@/server/db/rows";
+import type { VehicleRow } from "@/server/db/vehicles";
+import { done, openShop, OpenJob, part, send, stockBook } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
@@ -156,3 +158,61 @@ test("the database counts what the lessons of its jobs add up to", async () => {
   expect(odds(stored)).toEqual(odds(added));
   expect(advise(stored, file).plan.expectedMinutes).toBeCloseTo(advise(added, file).plan.expectedMinutes, 9);
 });
+
+test("merged and parted words, names made one and a corrected vehicle keep the counters true as well", async () => {
+  const word = (kind: string, from: string, into: string) => ["merge-words", { kind, from, into }] as const;
+  const changes = [
+    word("symptom", "smoke-black", "low-power"),
+    word("condition", "uphill", "hot"),
+    word("component", "boost-hose", "turbocharger"),
+    word("failure", "split", "sticking"),
+    ["split-word", { kind: "component", key: "boost-hose" }],
+    ["split-word", { kind: "symptom", key: "smoke-black" }],
+    ["merge-variant-names", { kind: "engine", name: LARK.engine, into: PACKET.engine }],
+    ["merge-variant-names", { kind: "make", name: LARK.make, into: PACKET.make }],
+    ["merge-variant-names", { kind: "model", make: PACKET.make, name: LARK.model, into: "Larker" }],
+  ] as const;
+  let before = await counters();
+  for (const [name, input] of changes) {
+    const { jobs } = await done<{ jobs: number }>(send(lead, name, input));
+    expect(jobs, name).toBeGreaterThan(0);
+    const kept = await counters();
+    expect(kept, JSON.stringify(input)).not.toEqual(before);
+    before = kept;
+    await rebuildKnowledge();
+    expect(await counters(), JSON.stringify(input)).toEqual(kept);
+  }
+  const [vehicle] = await many<VehicleRow>(
+    pool(),
+    `select v.*
+     from vehicle v
+     join job j on j.vehicle_id = v.id
+     where v.model = 'Larker' and j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+     order by v.id
+     limit 1`,
+  );
+  if (!vehicle) throw new Error("no vehicle bears the new name");
+  const { id: vehicleId, ...known } = pick(vehicle);
+  await done(send(lead, "change-vehicle", { vehicleId, vehicle: { ...known, engine: "X1" } }));
+  const kept = await counters();
+  expect(kept).not.toEqual(before);
+  await rebuildKnowledge();
+  expect(await counters()).toEqual(kept);
+});
+
+/** What a screen sends of a vehicle. */
+function pick({
+  id,
+  vin,
+  plate,
+  make,
+  model,
+  year,
+  engine,
+  transmission,
+  drive,
+  market,
+  built,
+}: VehicleRow): VehicleRow {
+  return { id, vin, plate, make, model, year, engine, transmission, drive, market, built };
+}

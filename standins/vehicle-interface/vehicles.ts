@@ -28,4 +28,16 @@ export const VEHICLES: readonly VehicleSetup[] = [
     modules: [...talks("engine", "brakes", "body", "instruments", "climate"), { module: "airbag", kind: "foreign" }],
     faults: [{ name: "ring-cracked", module: "brakes", code: "C0035", returns: "drive" }],
   },
+  {
+    id: "bay-3",
+    name: "Bay 3: Ombrel Hauler",
+    vin: "U9MHL25D6KH100321",
+    ignition: "compression",
+    modules: [...talks("engine", "brakes", "instruments"), { module: "body", kind: "silent" }],
+    faults: [
+      { name: "plug-open", module: "engine", code: "P0672", returns: "at-once" },
+      { name: "plugs-fed-late", module: "engine", code: "P0380", returns: "key-cycle" },
+      { name: "sensor-lead-chafed", module: "brakes", code: "C0040", returns: "drive" },
+    ],
+  },
 ];

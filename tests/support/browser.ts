@@ -116,6 +116,16 @@ export class Browser {
     });
   }
 
+  /** Gives a file of this machine to the file field with this label, however it is shown. */
+  async file(label: string, path: string): Promise<void> {
+    const said = quote(label);
+    const field = await this.find(
+      `//input[@type='file'][@aria-label=${said} or ancestor::label[contains(., ${said})]]`,
+      { hidden: true },
+    );
+    await field.sendKeys(path);
+  }
+
   /** What the field with this label holds. */
   async valueOf(label: string): Promise<string> {
     return (await this.field(label)).getProperty("value") as Promise<string>;

@@ -29,7 +29,7 @@ export function JobForm({ title, lead, command, fields, save, disabled = false, 
         {children}
         <CommandMessage message={command.message} meanwhile={command.meanwhile} />
         <OtherProblems known={fields} />
-        <div className="sticky bottom-0 flex gap-3 border-t border-rule bg-paper py-3">
+        <div className="sticky -bottom-4 -mb-4 flex gap-3 border-t border-rule bg-paper py-3">
           <Button type="submit" look="main" busy={command.busy} disabled={disabled} className="grow">
             {save}
           </Button>

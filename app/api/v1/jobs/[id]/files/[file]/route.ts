@@ -33,7 +33,6 @@ export async function GET(
     return new Response(streamOf(readContent(db, job.id, file)), {
       headers: {
         "content-type": file.mediaType,
-        "content-length": String(file.sizeBytes),
         "content-disposition": `${kind}; filename*=UTF-8''${encodeURIComponent(file.name)}`,
         "cache-control": FOR_A_DAY,
       },
