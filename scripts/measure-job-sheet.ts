@@ -1,11 +1,12 @@
 /** Opens every kind of job sheet again and again, one after another, and prints what the server took. */
-import { performance } from "node:perf_hooks";
+import type { JobId } from "@/core/ids";
 import { PASSPHRASE } from "@/demo/world";
 import { listClosedJobs, listOpenJobs } from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { program } from "./lib/program";
+import { quantile, timed } from "./lib/timing";
 
 const ROUNDS = 40;
 const WARM_UP = 8;
@@ -18,9 +19,13 @@ await program(async () => {
   const open = await listOpenJobs(pool(), site.id);
   const closed = await listClosedJobs(pool(), site.id, "", 0);
   const ids = [...open, ...closed].slice(0, 6).map(({ id }) => id);
+  const [first] = ids;
+  if (!first) throw new Error("The demo has no job.");
   const cookie = await signedIn(origin);
-  const load = await measure(ids, async (id) => void (await loadJobSheet(site, id)));
-  const page = await measure(ids, async (id) => {
+  const measure = (work: (id: JobId) => Promise<void>) =>
+    timed(ROUNDS * ids.length, WARM_UP * ids.length, (call) => work(ids[call % ids.length] ?? first));
+  const load = await measure(async (id) => void (await loadJobSheet(site, id)));
+  const page = await measure(async (id) => {
     const response = await fetch(`${origin}/jobs/${id}`, { headers: { cookie } });
     if (!response.ok || !(await response.text()).includes("Trail map"))
       throw new Error(`job ${id}: ${response.status}`);
@@ -39,19 +44,7 @@ async function signedIn(origin: string): Promise<string> {
   return response.headers.getSetCookie()[0]?.split(";")[0] ?? "";
 }
 
-/** Milliseconds of every call after the warm-up, ascending. */
-async function measure<T>(ids: readonly T[], work: (id: T) => Promise<void>): Promise<number[]> {
-  const taken: number[] = [];
-  for (let round = 0; round < ROUNDS + WARM_UP; round++)
-    for (const id of ids) {
-      const start = performance.now();
-      await work(id);
-      if (round >= WARM_UP) taken.push(performance.now() - start);
-    }
-  return taken.sort((a, b) => a - b);
-}
-
 function summary(sorted: readonly number[]): string {
-  const at = (share: number) => `${(sorted[Math.floor((sorted.length - 1) * share)] ?? 0).toFixed(0)} ms`;
+  const at = (share: number) => `${quantile(sorted, share).toFixed(0)} ms`;
   return `median ${at(0.5)}, 95 of 100 within ${at(0.95)}, longest ${at(1)}`;
 }

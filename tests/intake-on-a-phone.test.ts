@@ -148,6 +148,9 @@ test("a vehicle that comes again is one tap, and five codes are one line", async
     await browser.valueOf("Engine code"),
     await browser.valueOf("Built in month"),
   ]).toEqual([...["Ferryman", "D22R", "2018-10"]]);
+  await browser.find(
+    "//*[@aria-label='Here before']//li[contains(., 'Crankshaft position sensor')][contains(., 'by Ilka Venn')]",
+  );
   await browser.type("Odometer, km", "177400");
   await browser.type("In the customer's words", "Stalls again at the lights.");
   await browser.press("engine", "//*[@aria-label='Systems']");

@@ -1,5 +1,6 @@
 "use client";
 
+import type { VehicleId } from "@/core/ids";
 import { convert, readNumber } from "@/core/measure";
 import { odometerText, type UnitSystem } from "@/features/shared/format";
 import { NO_VEHICLE, vehicleDraftOf, vehicleInput, type VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
@@ -7,17 +8,20 @@ import { VehicleFields } from "@/features/shared/vehicle/vehicle-fields";
 import type { ModelChoices } from "@/server/db/catalogue";
 import type { SeenVehicle } from "@/server/db/vehicles";
 import { Field, TextInput } from "@/ui/form";
+import { KnownHistory } from "./known-history";
 import { useKnownVehicles } from "./use-known-vehicles";
 
 /** A vehicle at the gate, while it is typed. */
 export interface Arrival {
   readonly vehicle: VehicleDraft;
+  /** The vehicle of the shop that was taken, where one was. */
+  readonly known: VehicleId | null;
   readonly odometer: string;
   /** Why it reads less than before. */
   readonly odometerReason: string;
 }
 
-export const NO_ARRIVAL: Arrival = { vehicle: NO_VEHICLE, odometer: "", odometerReason: "" };
+export const NO_ARRIVAL: Arrival = { vehicle: NO_VEHICLE, known: null, odometer: "", odometerReason: "" };
 
 /** What the server takes: kilometres whatever the dial shows. */
 export function arrivalInput({ vehicle, odometer, odometerReason }: Arrival, units: UnitSystem): object {
@@ -39,10 +43,19 @@ interface ArrivingVehicleProps {
   /** Vehicles that came in last. */
   readonly lately: readonly SeenVehicle[];
   readonly units: UnitSystem;
+  readonly timeZone: string;
 }
 
 /** Plate or VIN first, or a tap on one that was here lately: a vehicle that the shop knows fills in the rest. */
-export function ArrivingVehicle({ value, onChange, models, lately, units, runsBackwards }: ArrivingVehicleProps) {
+export function ArrivingVehicle({
+  value,
+  onChange,
+  models,
+  lately,
+  units,
+  timeZone,
+  runsBackwards,
+}: ArrivingVehicleProps) {
   const { vehicle } = value;
   const found = useKnownVehicles(vehicle.plate || vehicle.vin);
   const untouched = !vehicle.plate && !vehicle.vin && !vehicle.make;
@@ -56,7 +69,7 @@ export function ArrivingVehicle({ value, onChange, models, lately, units, runsBa
           key={each.id}
           type="button"
           className="flex min-h-12 w-full flex-wrap items-center gap-x-4 border-b border-rule px-2 py-2 text-left hover:bg-paper-2"
-          onClick={() => onChange({ ...value, vehicle: vehicleDraftOf(each) })}
+          onClick={() => onChange({ ...value, vehicle: vehicleDraftOf(each), known: each.id })}
         >
           <span className="mono">{each.plate ?? each.vin}</span>
           <span className="font-medium">
@@ -75,7 +88,7 @@ export function ArrivingVehicle({ value, onChange, models, lately, units, runsBa
       value={vehicle}
       onChange={(next) => onChange({ ...value, vehicle: next })}
       models={models}
-      known={list}
+      known={list || (value.known && <KnownHistory vehicle={value.known} units={units} timeZone={timeZone} />)}
     >
       <Field name="odometerKm" label={`Odometer, ${units === "imperial" ? "miles" : "km"}`}>
         <TextInput

@@ -25,11 +25,12 @@ interface IntakeFormProps {
   readonly models: readonly ModelChoices[];
   readonly lately: readonly SeenVehicle[];
   readonly units: UnitSystem;
+  readonly timeZone: string;
   readonly mayAddWords: boolean;
 }
 
 /** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
-export function IntakeForm({ words, models, lately, units, mayAddWords }: IntakeFormProps) {
+export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords }: IntakeFormProps) {
   const router = useRouter();
   const { send, busy, problems, message } = useCommand(commandPath("open-job"));
   const [arrival, setArrival] = useState(NO_ARRIVAL);
@@ -61,6 +62,7 @@ export function IntakeForm({ words, models, lately, units, mayAddWords }: Intake
             models={models}
             lately={lately}
             units={units}
+            timeZone={timeZone}
             runsBackwards={problems.some(
               ({ path, message: why }) => path === "odometerKm" && why.includes("backwards"),
             )}

@@ -19,6 +19,7 @@ export default async function NewJobPage() {
       models={models}
       lately={lately}
       units={site.unitSystem}
+      timeZone={site.timeZone}
       mayAddWords={may(actor, "words.extend")}
     />
   );
