@@ -38,6 +38,8 @@ const SHOTS: readonly Shot[] = [
     },
   ],
   ["codes", DESK, (browser) => browser.go("/codes?search=P0299")],
+  ["catalogue", DESK, (browser) => browser.go("/catalogue")],
+  ["words", DESK, (browser) => browser.go("/words")],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
   [

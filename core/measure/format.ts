@@ -11,6 +11,7 @@ const SYMBOLS: Partial<Record<Unit, string>> = {
   degF: "°F",
   "N.m": "N·m",
   "lbf.ft": "lbf·ft",
+  mm2: "mm²",
 };
 
 export function unitSymbol(unit: Unit): string {

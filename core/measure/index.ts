@@ -10,5 +10,18 @@ export {
   type Side,
   type Verdict,
 } from "./judge";
-export { explainJudgement, formatQuantity, formatReading, formatSpec, unitSymbol } from "./format";
+export { explainJudgement, formatNumber, formatQuantity, formatReading, formatSpec, unitSymbol } from "./format";
 export { readNumber } from "./read-number";
+export { readConversion, readReading, readUnit } from "./read-quantity";
+export {
+  LEAST_LIKE_READINGS,
+  medianOf,
+  ODD_SCORE,
+  oddOneOut,
+  type Comparison,
+  type ComparisonResult,
+  type LikeReading,
+} from "./odd-one-out";
+export { beforeAndAfter, besideGood, differenceOf, LIKE_GOOD_SHARE, type Change, type PairDifference } from "./pair";
+export { DANGEROUS_V, deadVerdict, type DeadTest, type DeadVerdict } from "./high-voltage";
+export { doubtsOf, FLAT_BATTERY_V, type Doubt, type DoubtRequest } from "./doubts";

@@ -19,7 +19,10 @@ export type Dimension =
   | "torque"
   | "volume"
   | "ratio"
-  | "rotation";
+  | "rotation"
+  | "area"
+  | "power"
+  | "charge";
 
 interface UnitDefinition {
   readonly dimension: Dimension;
@@ -47,6 +50,8 @@ const DEFINITIONS = {
   s: { dimension: "time", factor: 1 },
   ms: { dimension: "time", factor: 1e-3 },
   min: { dimension: "time", factor: 60 },
+  h: { dimension: "time", factor: 3600 },
+  d: { dimension: "time", factor: 86_400 },
   kPa: { dimension: "pressure", factor: 1e3 },
   bar: { dimension: "pressure", factor: 1e5 },
   psi: { dimension: "pressure", factor: POUND_FORCE_N / (INCH_M * INCH_M) },
@@ -59,6 +64,8 @@ const DEFINITIONS = {
   mi: { dimension: "length", factor: MILE_M },
   mm: { dimension: "length", factor: 1e-3 },
   in: { dimension: "length", factor: INCH_M },
+  cm: { dimension: "length", factor: 1e-2 },
+  m: { dimension: "length", factor: 1 },
   "km/h": { dimension: "speed", factor: 1 / 3.6 },
   mph: { dimension: "speed", factor: MILE_M / 3600 },
   "g/s": { dimension: "mass-flow", factor: 1 },
@@ -67,6 +74,10 @@ const DEFINITIONS = {
   L: { dimension: "volume", factor: 1 },
   "%": { dimension: "ratio", factor: 1 },
   rpm: { dimension: "rotation", factor: 1 },
+  mm2: { dimension: "area", factor: 1e-6 },
+  W: { dimension: "power", factor: 1 },
+  kW: { dimension: "power", factor: 1e3 },
+  Ah: { dimension: "charge", factor: 3600 },
 } as const satisfies Record<string, UnitDefinition>;
 
 export type Unit = keyof typeof DEFINITIONS;

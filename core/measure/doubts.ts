@@ -1,0 +1,96 @@
+import { judge, type Judgement } from "./judge";
+import { convert, sameDimension, type Quantity } from "./quantity";
+import type { JudgeContext, Reading, Spec } from "./spec";
+import { dimensionOf, type Dimension } from "./units";
+
+/** Something about a reading that is to be asked before it is believed. It can be right all the same. */
+export type Doubt =
+  | { readonly kind: "thousandfold"; readonly meant: Quantity }
+  | { readonly kind: "flat-battery"; readonly supply: Quantity }
+  | { readonly kind: "impossible"; readonly low: Quantity | null; readonly high: Quantity | null };
+
+export interface DoubtRequest {
+  readonly spec: Spec | null;
+  readonly reading: Reading;
+  readonly context?: JudgeContext | null;
+}
+
+/** Below this a battery starves what it feeds: about a fifth of its charge at rest (12 V lead-acid at 25 degC). */
+export const FLAT_BATTERY_V = 11.8;
+
+/** What no part of a road vehicle reads, in base units of the dimension; null where there is no such end. */
+const POSSIBLE: Partial<Record<Dimension, readonly [low: number | null, high: number | null]>> = {
+  resistance: [0, 1e10],
+  // 800 V systems and their ripple; an ignition coil's secondary side is not measured with a meter.
+  voltage: [-1000, 1000],
+  current: [-2000, 2000],
+  frequency: [0, 1e7],
+  // A perfect vacuum by gauge; injection above 3500 bar there is none.
+  pressure: [-101_325, 3.5e8],
+  // Liquid air to burning soot in a filter.
+  temperature: [193.15, 1673.15],
+  speed: [-30, 140],
+  "mass-flow": [0, 2000],
+  torque: [-10_000, 10_000],
+  volume: [0, 1000],
+  ratio: [-1000, 1000],
+  rotation: [0, 30_000],
+  time: [0, null],
+};
+
+const THOUSAND = [1000, 1 / 1000] as const;
+
+/**
+ * What is doubtful about a reading: noted in the wrong prefix by the look of it, taken with a flat battery, or what no such part can
+ * read. None of these is a verdict; they are asked before the reading is saved.
+ */
+export function doubtsOf({ spec, reading, context }: DoubtRequest): readonly Doubt[] {
+  if ("open" in reading) return [];
+  const supply = context?.supply ?? null;
+  const flat =
+    supply && spec?.kind !== "supply" && sameDimension(supply.unit, "V") && convert(supply, "V").value < FLAT_BATTERY_V;
+  return [
+    ...impossible(reading),
+    ...thousandfold(spec, reading, context),
+    ...(flat ? [{ kind: "flat-battery" as const, supply }] : []),
+  ];
+}
+
+function impossible(reading: Quantity): readonly Doubt[] {
+  const ends = POSSIBLE[dimensionOf(reading.unit)];
+  if (!ends) return [];
+  const at = (value: number | null) => (value === null ? null : fromBase(value, reading));
+  const [low, high] = [at(ends[0]), at(ends[1])];
+  const outside = (low && reading.value < low.value) || (high && reading.value > high.value);
+  return outside ? [{ kind: "impossible", low, high }] : [];
+}
+
+const BASES: Partial<Record<Dimension, Quantity["unit"]>> = {
+  ...{ resistance: "ohm", voltage: "V", current: "A", frequency: "Hz", "mass-flow": "g/s", torque: "N.m" },
+  ...{ volume: "L", ratio: "%", rotation: "rpm", time: "s" },
+};
+
+/** A number of base units in the unit of the reading. */
+function fromBase(value: number, { unit }: Quantity): Quantity {
+  const dimension = dimensionOf(unit);
+  if (dimension === "pressure") return convert({ value: value / 1000, unit: "kPa" }, unit);
+  if (dimension === "temperature") return convert({ value: value - 273.15, unit: "degC" }, unit);
+  if (dimension === "speed") return convert({ value: value * 3.6, unit: "km/h" }, unit);
+  return convert({ value, unit: BASES[dimension] ?? unit }, unit);
+}
+
+/** A reading that fails and would pass a thousand times larger or smaller was read in another prefix. */
+function thousandfold(
+  spec: Spec | null,
+  reading: Quantity,
+  context: JudgeContext | null | undefined,
+): readonly Doubt[] {
+  if (!spec || dimensionOf(reading.unit) === "temperature") return [];
+  const verdict = (value: number): Judgement["verdict"] | null => {
+    const result = judge({ spec, reading: { ...reading, value }, context: context ?? null });
+    return result.ok ? result.judgement.verdict : null;
+  };
+  if (verdict(reading.value) !== "fail") return [];
+  const factor = THOUSAND.find((each) => verdict(reading.value * each) === "pass");
+  return factor ? [{ kind: "thousandfold", meant: { ...reading, value: reading.value * factor } }] : [];
+}
