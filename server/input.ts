@@ -92,8 +92,12 @@ export const quantity = () =>
       : value,
   );
 
+/** A quantity, or an open circuit: which of the two is seen by its field, so that a problem names the field. */
 export const reading = () =>
-  Joi.alternatives().try(quantity(), Joi.object({ open: Joi.boolean().valid(true).required() }));
+  Joi.object().when(Joi.object({ open: Joi.exist() }).unknown(), {
+    then: Joi.object({ open: Joi.boolean().valid(true).required() }),
+    otherwise: quantity(),
+  });
 
 /** Every change to a job names the job and the version it was made on. */
 export const jobChange = { jobId: uuid().required(), version: Joi.number().integer().min(0).required() };

@@ -68,3 +68,91 @@ describe("POST /api/v1/scan/decode", () => {
     expect([status, body]).toMatchObject([422, { problems: [{ path: "protocol" }, { path: "frames[1]" }] }]);
   });
 });
+
+describe("POST /api/v1/readings/judge", () => {
+  const ohm = (value: number) => ({ value, unit: "ohm" });
+  const volts = (value: number) => ({ value, unit: "V" });
+  const RANGE = { kind: "range", low: ohm(600), high: ohm(1200) };
+  const COIL = { ...RANGE, at: { value: 20, unit: "degC" }, perKelvin: 0.00393 };
+  const SUPPLY = { kind: "supply", maxDrop: volts(0.5), minSupply: volts(11.8) };
+  const judge = (body: object) => answer(client.post("/api/v1/readings/judge", body));
+
+  test("answers for every kind of spec with verdict, side, value, limits and one sentence", async () => {
+    const rows = [
+      [{ spec: RANGE, reading: { value: 0.88, unit: "kohm" } }, "pass", null, 880],
+      [{ spec: RANGE, reading: ohm(599) }, "fail", "low", 599],
+      [{ spec: RANGE, reading: ohm(1200) }, "pass", null, 1200],
+      [{ spec: RANGE, reading: { open: true } }, "fail", "open", null],
+      [{ spec: { kind: "range", low: { value: 2, unit: "Mohm" } }, reading: { open: true } }, "pass", null, null],
+      [
+        { spec: { kind: "range", high: { value: 2, unit: "bar" } }, reading: { open: true } },
+        "cannot-judge",
+        null,
+        null,
+      ],
+      [{ spec: RANGE, reading: ohm(1195), instrument: { percent: 0.8, offset: ohm(2) } }, "borderline", "high", 1195],
+      [{ spec: { kind: "nominal", nominal: volts(5), tolerancePercent: 2 }, reading: volts(5.2) }, "fail", "high", 5.2],
+      [
+        { spec: { kind: "nominal", nominal: volts(5), tolerance: volts(0.25) }, reading: volts(5.2) },
+        "pass",
+        null,
+        5.2,
+      ],
+      [{ spec: SUPPLY, reading: volts(11.6), context: { supply: volts(12.4) } }, "fail", "high", 0.8],
+      [{ spec: SUPPLY, reading: volts(11.6) }, "cannot-judge", null, null],
+      [{ spec: SUPPLY, reading: volts(11.2), context: { supply: volts(11.4) } }, "cannot-judge", null, 0.2],
+      [{ spec: COIL, reading: ohm(1250) }, "cannot-judge", null, null],
+      [{ spec: COIL, reading: ohm(1250), context: { temperature: { value: 80, unit: "degC" } } }, "pass", null, 1011.5],
+    ] as const;
+    for (const [request, verdict, side, value] of rows) {
+      const [status, body] = await judge(request);
+      const { reason, low, high, ...said } = body as {
+        reason: string;
+        low: unknown;
+        high: unknown;
+        value: { value: number } | null;
+      };
+      expect([status, said], JSON.stringify(request)).toMatchObject([200, { verdict, side }]);
+      if (value === null) expect(said.value, JSON.stringify(request)).toBeNull();
+      else expect(said.value?.value).toBeCloseTo(value, 1);
+      expect(reason.length).toBeGreaterThan(10);
+      expect([low, high]).not.toContain(undefined);
+    }
+    const [, supply] = await judge({ spec: SUPPLY, reading: volts(11.6), context: { supply: volts(12.4) } });
+    expect(supply).toMatchObject({ low: null, high: volts(0.5), reason: "The drop of 0.8 V lies above 0.5 V." });
+  });
+
+  test("refuses what contradicts itself, with the place", async () => {
+    const rows = [
+      [{ spec: RANGE, reading: volts(5) }, "reading.unit"],
+      [{ spec: { ...RANGE, perKelvin: 0.004 }, reading: ohm(800) }, "spec.perKelvin"],
+      [{ spec: { kind: "range" }, reading: ohm(800) }, "spec"],
+      [{ spec: { ...RANGE, low: ohm(1300) }, reading: ohm(800) }, "spec.high"],
+      [{ spec: { kind: "nominal", nominal: ohm(5) }, reading: ohm(5) }, "spec"],
+      [{ spec: { kind: "nominal", nominal: ohm(5), tolerance: ohm(1), tolerancePercent: 2 }, reading: ohm(5) }, "spec"],
+      [{ spec: { kind: "nominal", nominal: ohm(5), tolerance: ohm(-1) }, reading: ohm(5) }, "spec.tolerance.value"],
+      [{ spec: { kind: "smoke" }, reading: ohm(5) }, "spec.kind"],
+      [{ spec: RANGE, reading: { value: 5, unit: "furlong" } }, "reading.unit"],
+      [{ spec: RANGE, reading: { value: "much", unit: "ohm" } }, "reading.value"],
+      [{ spec: RANGE }, "reading"],
+      [{ spec: { ...RANGE, tolerance: ohm(1) }, reading: ohm(5) }, "spec.tolerance"],
+      [
+        { spec: { kind: "range", low: { value: -300, unit: "degC" } }, reading: { value: 20, unit: "degC" } },
+        "spec.low",
+      ],
+      [{ spec: RANGE, reading: ohm(800), context: { temperature: volts(3) } }, "context.temperature.unit"],
+    ] as const;
+    for (const [request, path] of rows) {
+      const [status, body] = await judge(request);
+      const { problems } = body as { problems: { path: string }[] };
+      expect([status, problems[0]?.path], JSON.stringify(request)).toEqual([422, path]);
+    }
+    const infinite = '{"spec":{"kind":"range","low":{"value":1,"unit":"V"}},"reading":{"value":1e999,"unit":"V"}}';
+    expect((await client.raw("/api/v1/readings/judge", infinite)).status).toBe(422);
+    const factor = { spec: { ...RANGE, at: { value: 20, unit: "degC" }, perKelvin: -0.02 }, reading: ohm(800) };
+    expect(await judge({ ...factor, context: { temperature: { value: 80, unit: "degC" } } })).toMatchObject([
+      422,
+      { problems: [{ path: "spec.perKelvin" }] },
+    ]);
+  });
+});

@@ -5,7 +5,7 @@ export const ODD_ONE: Calculator = {
   key: "odd-one-out",
   title: "Odd one out",
   question: "Which of several like things stands apart?",
-  formula: "score = 0.6745 · (x − median) / MAD, odd beyond 3.5; differences under 2 % of the median mean nothing",
+  formula: "score = 0.6745 · (x − median) / MAD, odd beyond 3.5; nothing within 7 % of the median stands apart",
   source: "Iglewicz and Hoaglin (1993)",
   inputs: [
     { kind: "list", name: "readings", label: "Readings, in order", hint: "0,7 0,8 4,0 0,7", unit: "ohm", least: 3 },

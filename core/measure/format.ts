@@ -60,9 +60,9 @@ function formatBand(low: Quantity | null, high: Quantity | null): string {
   return high ? `at most ${formatQuantity(high)}` : "no limits";
 }
 
-/** The sentence that goes with a verdict. */
-export function explainJudgement({ reason, value, low, high }: Judgement): string {
-  const read = value ? formatQuantity(value) : "";
+/** The sentence that goes with a verdict; of a supply it speaks of the drop, which is what was judged. */
+export function explainJudgement({ reason, value, low, high }: Judgement, spec: Spec | null = null): string {
+  const read = value ? `${spec?.kind === "supply" ? "The drop of " : ""}${formatQuantity(value)}` : "";
   const band = formatBand(low, high);
   switch (reason) {
     case "inside":

@@ -256,7 +256,7 @@ test("every verdict has a sentence with its numbers", () => {
     judged(feed, q(11.2, "V"), battery),
     judged(feed, q(12.1, "V")),
     judged(feed, q(13, "V"), battery),
-  ].map(explainJudgement);
+  ].map((judgement) => explainJudgement(judgement));
   expect(sentences).toMatchInlineSnapshot(`
     [
       "880 Ω lies within 600 to 1200 Ω.",

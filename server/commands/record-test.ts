@@ -84,7 +84,7 @@ async function procedureTest({ db }: CommandContext, input: TestInput, wanted: s
     outcomeLabel: named?.label ?? "Could not tell",
     readings,
     verdict: judgement?.verdict ?? null,
-    verdictText: judgement ? explainJudgement(judgement).replace(/\.$/, "") : null,
+    verdictText: judgement ? explainJudgement(judgement, procedure.spec).replace(/\.$/, "") : null,
     effects: named?.effects ?? [],
     note,
   };

@@ -245,7 +245,7 @@ function MeasurementFields({ spec, measurement }: { readonly spec: Spec; readonl
       {problem && <p className="font-medium text-brick">{problem}</p>}
       {judgement && (
         <p role="status" className={`border-l-4 pl-3 ${VERDICT_LOOK[judgement.verdict]}`}>
-          <span className="font-semibold">{VERDICT_WORDS[judgement.verdict]}.</span> {explainJudgement(judgement)}
+          <span className="font-semibold">{VERDICT_WORDS[judgement.verdict]}.</span> {explainJudgement(judgement, spec)}
         </p>
       )}
     </div>
