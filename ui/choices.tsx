@@ -3,6 +3,7 @@
 import { Check } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import { classNames } from "./class-names";
+import { useHydrated } from "./hydrated";
 
 export interface Choice {
   readonly value: string;
@@ -22,9 +23,12 @@ interface OneProps {
 
 /** One of a few: big targets instead of a list that has to be opened. */
 export function ChooseOne({ label, value, onChange, choices, stacked = false }: OneProps) {
+  // Roving focus would put a style attribute into the server's HTML, which the security policy refuses.
+  const hydrated = useHydrated();
   return (
     <ToggleGroup.Root
       type="single"
+      rovingFocus={hydrated}
       value={value ?? ""}
       onValueChange={(next) => next && onChange(next)}
       aria-label={label}
@@ -51,8 +55,7 @@ interface SomeProps {
 }
 
 /**
- * Any of a few, each a stop of its own for the Tab key, as check boxes are. (Roving focus would put a style attribute into the
- * server's HTML, which the security policy refuses.)
+ * Any of a few, each a stop of its own for the Tab key, as check boxes are.
  */
 export function ChooseSome({ label, values, onChange, choices }: SomeProps) {
   return (

@@ -100,7 +100,9 @@ export const VIBRATION_ORDER: Calculator = {
       : others.length
         ? `It fits the ${best.name} best, but also the ${others.map(({ name }) => name).join(" and the ")}: change gear or speed to part them.`
         : `It follows the ${best.name}.`;
-    const lines = sourcesOf(values).map(({ name, hertz }) => [`${name} turns at`, quantity(hertz, "Hz")] as const);
+    const lines = sourcesOf(values).map(
+      ({ name, hertz }) => [`${name.charAt(0).toUpperCase()}${name.slice(1)} turns at`, quantity(hertz, "Hz")] as const,
+    );
     return computed(sentence, ...lines);
   },
 };

@@ -14,7 +14,6 @@ export { explainJudgement, formatNumber, formatQuantity, formatReading, formatSp
 export { readNumber } from "./read-number";
 export { readConversion, readReading, readUnit } from "./read-quantity";
 export {
-  LEAST_LIKE_READINGS,
   medianOf,
   ODD_SCORE,
   oddOneOut,
@@ -22,6 +21,6 @@ export {
   type ComparisonResult,
   type LikeReading,
 } from "./odd-one-out";
-export { beforeAndAfter, besideGood, differenceOf, LIKE_GOOD_SHARE, type Change, type PairDifference } from "./pair";
-export { DANGEROUS_V, deadVerdict, type DeadTest, type DeadVerdict } from "./high-voltage";
-export { doubtsOf, FLAT_BATTERY_V, type Doubt, type DoubtRequest } from "./doubts";
+export { beforeAndAfter, besideGood, differenceOf, type Change, type PairDifference } from "./pair";
+export { deadVerdict, type DeadTest, type DeadVerdict } from "./high-voltage";
+export { doubtsOf, type Doubt, type DoubtRequest } from "./doubts";

@@ -1,4 +1,3 @@
-import { fitLine, runningSums } from "./straight-lines";
 import type { Channel, Trace } from "./trace";
 
 /** How fast a held pressure or vacuum is lost. */
@@ -20,15 +19,27 @@ const LEAST_POINTS = 3;
  * @returns null where there are fewer than three points
  */
 export function leakRate({ timeS }: Trace, { values }: Channel): Leak | null {
-  const known = [...timeS.keys()].filter((at) => !Number.isNaN(values[at]));
-  if (known.length < LEAST_POINTS) return null;
-  const times = known.map((at) => timeS[at] ?? 0);
-  const sums = runningSums(
-    times,
-    known.map((at) => values[at] ?? 0),
-  );
-  const { slope, rss, n, stt } = fitLine(sums, 0, known.length);
-  const minutes = ((times.at(-1) ?? 0) - (times[0] ?? 0)) / 60;
+  // One pass, shifted by the first point so that squares keep their digits.
+  let [n, t, v, tt, tv, vv, t0, v0, last] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
+  for (let at = 0; at < values.length; at++) {
+    const value = values[at] as number;
+    if (Number.isNaN(value)) continue;
+    const time = timeS[at] as number;
+    if (!n) [t0, v0] = [time, value];
+    const [dt, dv] = [time - t0, value - v0];
+    n++;
+    t += dt;
+    v += dv;
+    tt += dt * dt;
+    tv += dt * dv;
+    vv += dv * dv;
+    last = time;
+  }
+  if (n < LEAST_POINTS) return null;
+  const stt = tt - (t * t) / n;
+  const slope = stt > 0 ? (tv - (t * v) / n) / stt : 0;
+  const rss = Math.max(0, vv - (v * v) / n - slope * (tv - (t * v) / n));
+  const minutes = (last - t0) / 60;
   const error = stt > 0 ? Math.sqrt(rss / (n - 2) / stt) * 60 : Infinity;
   return { perMinute: slope * 60, error, minutes, change: slope * 60 * minutes };
 }

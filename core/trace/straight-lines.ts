@@ -14,9 +14,6 @@ export interface Line {
   readonly start: number;
   /** Sum of squared residuals, never negative. */
   readonly rss: number;
-  readonly n: number;
-  /** Sum of squared deviations of the times: for the standard error of the slope. */
-  readonly stt: number;
 }
 
 /** Sums of both columns up to and without each place. Both are shifted by their first values, so that squares keep their digits. */
@@ -49,5 +46,5 @@ export function fitLine(sums: RunningSums, from: number, to: number): Line {
   const stv = of(sums.tv) - (t * v) / n;
   const svv = of(sums.vv) - (v * v) / n;
   const slope = stt > 0 ? stv / stt : 0;
-  return { slope, start: (v - slope * t) / n, rss: Math.max(0, svv - slope * stv), n, stt };
+  return { slope, start: (v - slope * t) / n, rss: Math.max(0, svv - slope * stv) };
 }

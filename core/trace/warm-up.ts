@@ -1,3 +1,4 @@
+import { averaged } from "./averaged";
 import { fitLine, runningSums } from "./straight-lines";
 import type { Trace } from "./trace";
 
@@ -18,6 +19,8 @@ const LEAST_CLEARNESS = 20;
 /** What opens lets its channel rise several times as fast as before. */
 const LEAST_STEEPENING = 3;
 const LEAST_POINTS = 8;
+/** Enough for a corner to a second in three hours. */
+const MOST_POINTS = 10_000;
 /** Of the way between where it was when it opened and where the first channel is at the end. */
 const FOLLOW_SHARE = 0.5;
 
@@ -29,28 +32,45 @@ const FOLLOW_SHARE = 0.5;
  */
 export function warmUp({ timeS, channels: [first, second] }: Trace): WarmUp | null {
   if (!first || !second) return null;
-  const known = [...timeS.keys()].filter((at) => !Number.isNaN(first.values[at]) && !Number.isNaN(second.values[at]));
-  if (known.length < LEAST_POINTS) return null;
-  const times = Float64Array.from(known, (at) => timeS[at] ?? 0);
-  const lead = Float64Array.from(known, (at) => first.values[at] ?? 0);
-  const behind = Float64Array.from(known, (at) => second.values[at] ?? 0);
-  const { corner, clearness, before, after } = bestCorner(times, behind);
+  const { times, columns } = averaged(timeS, [first.values, second.values], MOST_POINTS);
+  const [lead, behind] = columns;
+  if (!lead || !behind || times.length < LEAST_POINTS) return null;
+  const best = bestCorner(times, behind);
+  const { corner, clearness, before, after } = best;
   const opens = clearness >= LEAST_CLEARNESS && after > 0 && after >= LEAST_STEEPENING * Math.max(before, 0);
   if (!opens) return { openedS: null, openedAt: null, followed: null, clearness };
-  const [end, endBehind, atOpening] = [lead.at(-1) ?? 0, behind.at(-1) ?? 0, behind[corner] ?? 0];
+  const openedS = crossing(best, times);
+  const [end, endBehind, atOpening] = [lead.at(-1) ?? 0, behind.at(-1) ?? 0, valueAt(openedS, times, behind, corner)];
   return {
-    openedS: times[corner] ?? null,
-    openedAt: lead[corner] ?? null,
+    openedS,
+    openedAt: valueAt(openedS, times, lead, corner),
     followed: endBehind - atOpening >= FOLLOW_SHARE * (end - atOpening),
     clearness,
   };
 }
 
 interface Corner {
+  /** The first place of the second line. */
   readonly corner: number;
   readonly clearness: number;
+  /** Slopes of the two lines. */
   readonly before: number;
   readonly after: number;
+  /** Where the two lines meet, in seconds from the first point; may lie outside of the step between them. */
+  readonly meetS: number;
+}
+
+/** Where the two lines meet, but never outside of the step in which the corner lies. */
+function crossing({ corner, meetS }: Corner, times: Float64Array): number {
+  const [from, to] = [times[corner - 1] ?? 0, times[corner] ?? 0];
+  return Math.min(to, Math.max(from, (times[0] ?? 0) + meetS));
+}
+
+/** A channel's value at a time in the step before a place. */
+function valueAt(seconds: number, times: Float64Array, values: Float64Array, to: number): number {
+  const [t0, t1] = [times[to - 1] ?? 0, times[to] ?? 0];
+  const share = t1 > t0 ? (seconds - t0) / (t1 - t0) : 1;
+  return (values[to - 1] ?? 0) * (1 - share) + (values[to] ?? 0) * share;
 }
 
 function bestCorner(times: Float64Array, values: Float64Array): Corner {
@@ -65,5 +85,7 @@ function bestCorner(times: Float64Array, values: Float64Array): Corner {
   const noise = best.rss / Math.max(1, n - 5);
   const clearness = noise > 0 ? (whole.rss - best.rss) / 3 / noise : whole.rss > 0 ? Infinity : 0;
   const { corner } = best;
-  return { corner, clearness, before: fitLine(sums, 0, corner).slope, after: fitLine(sums, corner, n).slope };
+  const [first, second] = [fitLine(sums, 0, corner), fitLine(sums, corner, n)];
+  const meetS = (first.start - second.start) / (second.slope - first.slope);
+  return { corner, clearness, before: first.slope, after: second.slope, meetS };
 }

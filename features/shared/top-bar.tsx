@@ -16,6 +16,7 @@ interface TopBarProps {
 const PLACES = [
   { href: "/", label: "Floor" },
   { href: "/jobs/closed", label: "Closed jobs" },
+  { href: "/bench", label: "Bench" },
   { href: "/book", label: "Book" },
 ] as const;
 

@@ -11,6 +11,7 @@ import { many } from "./rows";
 export interface OpenJobRow {
   readonly id: JobId;
   readonly number: number;
+  readonly version: number;
   readonly vehicle: Vehicle;
   readonly plate: string | null;
   readonly complaint: string;
@@ -27,7 +28,7 @@ const VEHICLE = `json_build_object('make', v.make, 'model', v.model, 'year', v.y
 export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]> {
   return many<OpenJobRow>(
     db,
-    `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
+    `select j.id, j.number, j.version, ${VEHICLE} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
        j.opened_at as "openedAt",
        (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
        (select o.odds from entry_odds o where o.job_id = j.id order by o.seq desc limit 1) as odds
