@@ -1,6 +1,7 @@
 import type { Spec } from "@/core/measure";
 import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "./cause";
+import type { VariantSpec } from "./variant-spec";
 
 /** What an outcome of a test says about a cause; strengths stand in `likelihood.ts`. */
 export const EFFECTS = ["confirms", "supports", "weakens", "clears"] as const;
@@ -19,6 +20,9 @@ export interface Outcome {
   readonly effects: readonly Effect[];
 }
 
+/** How a procedure's readings are judged: against a spec, by each other, or by proof, measurement and proof. */
+export type ProcedureKind = "value" | "several" | "high-voltage";
+
 export interface Procedure {
   readonly key: string;
   readonly title: string;
@@ -29,7 +33,18 @@ export interface Procedure {
   readonly accessMinutes: number;
   readonly tools: readonly string[];
   readonly cautions: readonly string[];
+  readonly kind: ProcedureKind;
+  /** What it answers; empty where the title says it. */
+  readonly question: string;
+  readonly place: string;
+  /** What has to hold before it starts: "engine cold", "battery 12.4 V at least". */
+  readonly preconditions: readonly string[];
+  readonly steps: readonly string[];
   readonly spec: Spec | null;
+  /** Values that hold for some vehicles or some maker's part only. */
+  readonly specs: readonly VariantSpec[];
+  /** Counts every change; a job keeps the one it used. */
+  readonly version: number;
   readonly outcomes: readonly Outcome[];
 }
 
@@ -94,3 +109,4 @@ function among(list: readonly string[], value: string | null): boolean {
 
 /** Outcomes that are no finding: they move nothing. */
 export const COULD_NOT_TELL = "could-not-tell";
+export const NOT_DONE = "not-done";

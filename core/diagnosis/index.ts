@@ -1,6 +1,7 @@
 export { advise, type Advice, type Suspect } from "./advice";
 export {
   COULD_NOT_TELL,
+  NOT_DONE,
   type Applies,
   type Effect,
   type EffectKind,
@@ -23,7 +24,8 @@ export { RECENCIES, WORKERS, WORKS, type PriorWork, type Recency, type Work, typ
 export { questionsFor, type Question } from "./questions";
 export { type Odds } from "./posterior";
 export { FROM_SCRATCH_MINUTES, type Action, type FixAction, type Plan, type TestAction } from "./plan";
-export { outcomeOfVerdict } from "./outcome-of-verdict";
+export { contradicts, verdictOfTest, type TestReadings, type TestVerdict } from "./test-verdict";
+export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";
 export { likeness, type JobSketch, type Likeness } from "./similar";
 export {

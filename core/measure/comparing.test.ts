@@ -147,6 +147,10 @@ describe("a doubtful reading", () => {
 
   test("is left alone where it fits, fails by less, or is open", () => {
     expect([kinds(880, "ohm"), kinds(300, "ohm"), kinds(0.9, "kohm")]).toEqual([[], [], []]);
+    const atLeast: Spec = { kind: "range", low: { value: 88, unit: "g/s" } };
+    const flow = (value: number) =>
+      doubtsOf({ spec: atLeast, reading: { value, unit: "g/s" } }).map(({ kind }) => kind);
+    expect([flow(52.8), flow(0.1)]).toEqual([[], ["thousandfold"]]);
     expect(doubtsOf({ spec, reading: { open: true } })).toEqual([]);
   });
 });

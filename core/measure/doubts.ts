@@ -1,3 +1,4 @@
+import { formatQuantity } from "./format";
 import { judge, type Judgement } from "./judge";
 import { convert, sameDimension, type Quantity } from "./quantity";
 import type { JudgeContext, Reading, Spec } from "./spec";
@@ -38,8 +39,6 @@ const POSSIBLE: Partial<Record<Dimension, readonly [low: number | null, high: nu
   time: [0, null],
 };
 
-const THOUSAND = [1000, 1 / 1000] as const;
-
 /**
  * What is doubtful about a reading: noted in the wrong prefix by the look of it, taken with a flat battery, or what no such part can
  * read. None of these is a verdict; they are asked before the reading is saved.
@@ -79,18 +78,41 @@ function fromBase(value: number, { unit }: Quantity): Quantity {
   return convert({ value, unit: BASES[dimension] ?? unit }, unit);
 }
 
-/** A reading that fails and would pass a thousand times larger or smaller was read in another prefix. */
+/** A part that is bad reads a few times off; a prefix that was misread hundreds of times. */
+const FAR_OFF = 50;
+
+/** A reading that fails by far, and would pass a thousand times larger or smaller, was read in another prefix. */
 function thousandfold(
   spec: Spec | null,
   reading: Quantity,
   context: JudgeContext | null | undefined,
 ): readonly Doubt[] {
-  if (!spec || dimensionOf(reading.unit) === "temperature") return [];
-  const verdict = (value: number): Judgement["verdict"] | null => {
+  if (!spec || spec.kind === "supply" || dimensionOf(reading.unit) === "temperature") return [];
+  const judged = (value: number): Judgement | null => {
     const result = judge({ spec, reading: { ...reading, value }, context: context ?? null });
-    return result.ok ? result.judgement.verdict : null;
+    return result.ok ? result.judgement : null;
   };
-  if (verdict(reading.value) !== "fail") return [];
-  const factor = THOUSAND.find((each) => verdict(reading.value * each) === "pass");
-  return factor ? [{ kind: "thousandfold", meant: { ...reading, value: reading.value * factor } }] : [];
+  const own = judged(reading.value);
+  if (own?.verdict !== "fail" || !own.value) return [];
+  const limit = (own.side === "low" ? own.low : own.high)?.value ?? 0;
+  const off = Math.abs(own.value.value / limit);
+  if (off < FAR_OFF && off > 1 / FAR_OFF) return [];
+  const factor = own.side === "low" ? 1000 : 1 / 1000;
+  const meant = judged(reading.value * factor);
+  // Without an end on the other side anything larger passes: it has to come out near the limit.
+  const near = meant?.value ? Math.abs(meant.value.value / limit) : 0;
+  if (meant?.verdict !== "pass" || near > FAR_OFF || near < 1 / FAR_OFF) return [];
+  return [{ kind: "thousandfold", meant: { ...reading, value: reading.value * factor } }];
+}
+
+/** What is asked about a doubt, in one sentence. */
+export function doubtText(doubt: Doubt): string {
+  switch (doubt.kind) {
+    case "thousandfold":
+      return `It is a thousand times out: was ${formatQuantity(doubt.meant)} meant?`;
+    case "flat-battery":
+      return `The battery had only ${formatQuantity(doubt.supply)}: what it feeds cannot be believed.`;
+    case "impossible":
+      return `No such part reads ${doubt.high ? `more than ${formatQuantity(doubt.high)}` : "this"}${doubt.low ? ` or less than ${formatQuantity(doubt.low)}` : ""}.`;
+  }
 }

@@ -23,4 +23,4 @@ export {
 } from "./odd-one-out";
 export { beforeAndAfter, besideGood, differenceOf, type Change, type PairDifference } from "./pair";
 export { deadVerdict, type DeadTest, type DeadVerdict } from "./high-voltage";
-export { doubtsOf, type Doubt, type DoubtRequest } from "./doubts";
+export { doubtsOf, doubtText, type Doubt, type DoubtRequest } from "./doubts";

@@ -4,7 +4,7 @@ import type { Cause } from "@/core/diagnosis/cause";
 import type { PriorWork } from "@/core/diagnosis/work";
 import type { Symptom } from "@/core/diagnosis/case-file";
 import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/core/job";
-import type { Reading, Verdict } from "@/core/measure";
+import type { Quantity, Reading, Verdict } from "@/core/measure";
 import type { FreezeFrame, Readiness } from "@/core/scan";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
@@ -83,6 +83,18 @@ export interface TestBody {
   readonly verdictText: string | null;
   readonly effects: readonly Effect[];
   readonly note: string;
+  /** Which version of the procedure was used. */
+  readonly version?: number | null;
+  /** Preconditions that were ticked. */
+  readonly preconditions?: readonly string[];
+  /** Whose part was measured, where not the vehicle maker's. */
+  readonly partMaker?: string | null;
+  /** With what it was read, and what is to be known of that. */
+  readonly instrument?: string | null;
+  /** The tester on a known source before and after. */
+  readonly proofs?: { readonly before: Quantity | null; readonly after: Quantity | null } | null;
+  /** Why the verdict was not followed. */
+  readonly overruled?: string | null;
 }
 
 export interface PartBody {

@@ -55,12 +55,26 @@ export function entryText(labels: Labels, body: EntryBody): string {
 
 /** What stands below an entry's line: of a scan what the vehicle froze and tested, of a finding what the customer is told. */
 export function entryDetails(body: EntryBody): readonly string[] {
+  if (body.kind === "test") return testDetails(body);
   if (body.kind === "finding") return body.tellCustomer ? [`To the customer: ${body.tellCustomer}`] : [];
   if (body.kind !== "scan") return [];
   return [
     ...(body.vin ? [`VIN read from the vehicle: ${body.vin}`] : []),
     ...(body.freezeFrame ? [freezeFrameText(body.freezeFrame)] : []),
     ...(body.readiness ? [readinessText(body.readiness)] : []),
+  ];
+}
+
+function testDetails(test: TestBody): readonly string[] {
+  const { partMaker, instrument, proofs, overruled, verdictText, preconditions = [] } = test;
+  return [
+    ...(overruled ? [`Verdict overruled (${verdictText}): ${overruled}`] : []),
+    ...(proofs?.before && proofs.after
+      ? [`Tester proved before (${formatReading(proofs.before)}) and after (${formatReading(proofs.after)})`]
+      : []),
+    ...(partMaker ? [`Part by ${partMaker}`] : []),
+    ...(instrument ? [`Read with ${instrument}`] : []),
+    ...(preconditions.length ? [`Held before: ${preconditions.join("; ")}`] : []),
   ];
 }
 

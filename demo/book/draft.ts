@@ -34,23 +34,23 @@ interface Draft {
   readonly access?: readonly [string, number];
   readonly tools?: readonly string[];
   readonly cautions?: readonly string[];
+  readonly kind?: Procedure["kind"];
+  readonly question?: string;
+  readonly place?: string;
+  readonly preconditions?: readonly string[];
+  readonly steps?: readonly string[];
   readonly spec?: Spec;
+  readonly specs?: Procedure["specs"];
   readonly outcomes: Readonly<Record<string, readonly [label: string, effects: string]>>;
 }
 
-export function procedure({
-  key,
-  title,
-  component,
-  minutes,
-  access,
-  tools,
-  cautions,
-  spec,
-  outcomes,
-}: Draft): Procedure {
+export function procedure(draft: Draft): Procedure {
+  const { key, title, component, minutes, access, tools, cautions, spec, outcomes } = draft;
+  const { kind, question, place, preconditions, steps, specs } = draft;
   return {
     ...{ key, title, component, minutes, tools: tools ?? [], cautions: cautions ?? [], spec: spec ?? null },
+    ...{ kind: kind ?? "value", question: question ?? "", place: place ?? "" },
+    ...{ preconditions: preconditions ?? [], steps: steps ?? [], specs: specs ?? [], version: 1 },
     access: access?.[0] ?? null,
     accessMinutes: access?.[1] ?? 0,
     outcomes: Object.entries(outcomes).map(([outcome, [label, text]]) => ({

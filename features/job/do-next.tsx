@@ -7,6 +7,7 @@ import type { ActionView } from "@/server/views/advice-view";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
 import { useJobPage, useMay, type JobDialog } from "./job-context";
+import { useRunningTests } from "./running-test";
 
 /** The one filled block of the sheet: what to do now, what it takes, what it saves. */
 export function DoNext() {
@@ -17,6 +18,7 @@ export function DoNext() {
   if (!mayRecord) return null;
   return (
     <section aria-label="Do next" className="border-l-4 border-ochre bg-ochre-pale px-4 py-3">
+      <GoOn />
       {cameBack && <p className="mb-1 font-medium text-brick">The fault came back: the cause has lost its standing.</p>}
       {need.kind === "test" && <NextAction />}
       {need.kind === "part-result" && <TryPart partSeq={need.seq} />}
@@ -25,6 +27,27 @@ export function DoNext() {
       {need.kind === "decision" && <Decision about={need.about} />}
     </section>
   );
+}
+
+/** Tests that were begun on this machine and not saved yet. */
+function GoOn() {
+  const { sheet, open } = useJobPage();
+  const { running, keep } = useRunningTests(sheet.job.id);
+  const titleOf = (procedure: string) => sheet.procedures.find(({ key }) => key === procedure)?.title;
+  return running
+    .filter(({ procedure }) => titleOf(procedure))
+    .map(({ procedure }) => (
+      <div key={procedure} className="mb-3 border-b border-ochre pb-3">
+        <p className="font-medium text-ochre-ink">Under way on this machine</p>
+        <p>{titleOf(procedure)}</p>
+        <div className="mt-1 flex flex-wrap gap-2">
+          <Button onClick={() => open({ kind: "test", procedure })}>Go on with it</Button>
+          <Button look="quiet" onClick={() => keep(procedure, null)}>
+            Forget it
+          </Button>
+        </div>
+      </div>
+    ));
 }
 
 function Block({ title, children }: { readonly title: string; readonly children: ReactNode }) {

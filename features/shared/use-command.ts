@@ -23,18 +23,31 @@ const SENTENCES = {
     "A colleague changed this job meanwhile. Nothing of yours was saved yet; look at what changed, then save again.",
 } as const;
 
+interface Pending {
+  readonly key: string;
+  readonly body: string;
+}
+
+/** Where a form keeps the key of what it is sending, so that not even a reload sends it twice. */
+export interface PendingStore {
+  read(): Pending | null;
+  write(pending: Pending): void;
+}
+
 /**
  * Sends writes for one form and keeps what came of them. A repeated press after a broken connection carries the same key, so
  * the server applies it once; a change of what is sent makes a new key.
  */
-export function useCommand(path: string) {
+export function useCommand(path: string, kept: PendingStore | null = null) {
   const router = useRouter();
   const [state, setState] = useState<CommandState>(CALM);
-  const pending = useRef<{ key: string; body: string } | null>(null);
+  const pending = useRef<Pending | null>(null);
 
   async function send(input: unknown): Promise<unknown | null> {
     const body = JSON.stringify(input);
+    pending.current ??= kept?.read() ?? null;
     if (pending.current?.body !== body) pending.current = { key: newUuid(), body };
+    kept?.write(pending.current);
     setState({ ...CALM, busy: true });
     const outcome = await sendCommand(path, input, pending.current.key);
     if (outcome.ok || outcome.why !== "offline") pending.current = null;

@@ -1,11 +1,16 @@
 import "server-only";
 import Joi from "joi";
-import { COULD_NOT_TELL, type Effect, type Procedure } from "@/core/diagnosis";
-import { explainJudgement, judge, type JudgeContext, type Judgement, type Reading } from "@/core/measure";
+import { contradicts, COULD_NOT_TELL, NOT_DONE, specFor, verdictOfTest, type Effect } from "@/core/diagnosis";
+import type { SiteId } from "@/core/ids";
+import { doubtsOf, doubtText, type JudgeContext, type Quantity, type Spec } from "@/core/measure";
 import type { TestBody, TestReading } from "@/core/trail";
+import type { Vehicle } from "@/core/vehicle";
 import { readProcedure } from "@/server/db/book";
 import { insertTestFact } from "@/server/db/facts";
-import { jobChange, key, line, minutes, optionalText, quantity, reading } from "@/server/input";
+import { findInstrument, type InstrumentRow } from "@/server/db/instruments";
+import type { Db } from "@/server/db/pool";
+import { jobChange, key, line, minutes, optionalLine, optionalText, quantity, reading, uuid } from "@/server/input";
+import { judgeContextInput } from "@/server/spec-input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuseInput, refuse } from "./refusal";
@@ -20,6 +25,14 @@ interface TestInput extends JobChange {
   readonly context: JudgeContext | null;
   readonly minutes: number;
   readonly note: string;
+  readonly preconditions: readonly string[];
+  readonly partMaker: string | null;
+  readonly instrumentId: string | null;
+  readonly proofs: { readonly before: Quantity | null; readonly after: Quantity | null } | null;
+  /** Why the verdict is not followed. */
+  readonly overruled: string | null;
+  /** What looks doubtful is right all the same. */
+  readonly sure: boolean;
 }
 
 /**
@@ -40,16 +53,22 @@ export const recordTest: Command<TestInput, JobAnswer> = {
       .max(40)
       .items(Joi.object({ label: line(80).allow("").default(""), reading: reading().required() }))
       .default([]),
-    context: Joi.object({ temperature: quantity().allow(null), supply: quantity().allow(null) })
-      .allow(null)
-      .default(null),
+    context: judgeContextInput().allow(null).default(null),
     minutes: minutes().required(),
     note: optionalText(2000),
+    preconditions: Joi.array().max(20).items(line(200)).default([]),
+    partMaker: optionalLine(80),
+    instrumentId: uuid().allow(null).default(null),
+    proofs: Joi.object({ before: quantity().allow(null).default(null), after: quantity().allow(null).default(null) })
+      .allow(null)
+      .default(null),
+    overruled: optionalLine(400),
+    sure: Joi.boolean().default(false),
   }),
   run: (context, input) =>
-    changeJob(context, input, async (job) => {
+    changeJob(context, input, async (job, { vehicle }) => {
       const { body, access } =
-        input.procedure === null ? freeTest(input) : await procedureTest(context, input, input.procedure);
+        input.procedure === null ? freeTest(input) : await procedureTest(context, input, vehicle);
       const test = { ...body, minutes: input.minutes, access };
       return { body, minutes: input.minutes, apply: (seq) => insertTestFact(context.db, job.id, seq, test) };
     }),
@@ -69,35 +88,55 @@ function freeTest({ title, outcome, effects, readings, note }: TestInput): TestM
   };
 }
 
-async function procedureTest({ db }: CommandContext, input: TestInput, wanted: string): Promise<TestMade> {
-  const procedure = await readProcedure(db, wanted);
+async function procedureTest({ db, site, now }: CommandContext, input: TestInput, vehicle: Vehicle): Promise<TestMade> {
+  const procedure = input.procedure === null ? null : await readProcedure(db, input.procedure);
   if (!procedure) return refuse({ code: "not-found", what: "procedure" });
-  const { outcome, readings, note } = input;
-  const named = procedure.outcomes.find(({ key }) => key === outcome);
-  if (!named && outcome !== COULD_NOT_TELL) return refuseInput("outcome", "is no outcome of this procedure");
-  const judgement = judgeFirst(procedure, readings[0]?.reading ?? null, input.context);
+  const { outcome, readings, context, note, proofs, partMaker, preconditions } = input;
+  const chosen = procedure.outcomes.find(({ key }) => key === outcome);
+  if (!chosen && outcome !== COULD_NOT_TELL && outcome !== NOT_DONE)
+    return refuseInput("outcome", "is no outcome of this procedure");
+  if (outcome === NOT_DONE && !note) return refuseInput("note", "say why it was not done");
+  const instrument = input.instrumentId ? await instrumentOf(db, site.id, input.instrumentId) : null;
+  const spec = specFor(procedure, vehicle, partMaker)?.spec ?? null;
+  const judged =
+    outcome === NOT_DONE ? null : verdictOfTest(procedure, spec, { readings, context, instrument, proofs });
+  if (judged && !judged.ok) return refuseInput(judged.path, judged.message);
+  requireSure(input, spec);
+  const against = contradicts(judged, outcome);
+  if (against && !input.overruled) return refuseInput("overruled", "say why the verdict is not followed");
   const body: TestBody = {
     kind: "test",
     procedure: procedure.key,
+    version: procedure.version,
     title: procedure.title,
     outcome,
-    outcomeLabel: named?.label ?? "Could not tell",
+    outcomeLabel: chosen?.label ?? (outcome === NOT_DONE ? "Not done" : "Could not tell"),
     readings,
-    verdict: judgement?.verdict ?? null,
-    verdictText: judgement ? explainJudgement(judgement, procedure.spec).replace(/\.$/, "") : null,
-    effects: named?.effects ?? [],
+    verdict: judged?.verdict ?? null,
+    verdictText: judged?.text ?? null,
+    effects: chosen?.effects ?? [],
     note,
+    ...{ preconditions, partMaker, proofs, overruled: against ? input.overruled : null },
+    instrument: instrument && instrumentText(instrument, now),
   };
-  return { body, access: procedure.access };
+  return { body, access: outcome === NOT_DONE ? null : procedure.access };
 }
 
-function judgeFirst(procedure: Procedure, first: Reading | null, context: JudgeContext | null): Judgement | null {
-  if (!procedure.spec || !first) return null;
-  const result = judge({ spec: procedure.spec, reading: first, context });
-  if (result.ok) return result.judgement;
-  const [problem] = result.problems;
-  return refuseInput(
-    (problem?.path ?? "reading").replace(/^reading/, "readings[0].reading"),
-    problem?.message ?? "cannot be judged",
-  );
+/** What is doubtful is asked before it is kept; whoever says that it is right is believed. */
+function requireSure({ readings, context, sure }: TestInput, spec: Spec | null): void {
+  if (sure) return;
+  for (const [at, { reading }] of readings.entries()) {
+    const [doubt] = doubtsOf({ spec, reading, context });
+    if (doubt) refuseInput(`readings[${at}].reading`, `${doubtText(doubt)} If it is right, say so.`);
+  }
+}
+
+async function instrumentOf(db: Db, siteId: SiteId, id: string): Promise<InstrumentRow> {
+  return (await findInstrument(db, siteId, id)) ?? refuseInput("instrumentId", "is no instrument of this shop");
+}
+
+/** "Multimeter 2", with what is to be known of it. */
+function instrumentText({ name, calibrationDue }: InstrumentRow, now: Date): string {
+  const overdue = calibrationDue !== null && calibrationDue < now.toISOString().slice(0, 10);
+  return overdue ? `${name}, calibration overdue since ${calibrationDue}` : name;
 }

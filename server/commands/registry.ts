@@ -16,6 +16,7 @@ import { mergeVariantNames, describeModel } from "./catalogue";
 import { dropGroupOfCodes, setGroupOfCodes } from "./code-groups";
 import { describeDesigned, dropDesigned } from "./designed-cases";
 import { takeBackFile } from "./files";
+import { describeInstrument, dropInstrument } from "./instruments";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
@@ -52,6 +53,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   describeModel,
   changeVehicle,
   takeBackFile,
+  describeInstrument,
+  dropInstrument,
   setGroupOfCodes,
   dropGroupOfCodes,
   describeDesigned,

@@ -97,6 +97,7 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
 
 const PROCEDURES = `
   select p.key, p.title, current_component(p.component) as component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
+    p.kind, p.question, p.place, p.preconditions, p.steps, p.specs, p.version,
     (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
         select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
           order by e.component, e.failure), '[]')
@@ -125,12 +126,29 @@ export async function readProcedure(db: Db, key: string): Promise<Procedure | nu
 
 export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
   const { key, title, component, minutes, access, accessMinutes, tools, cautions, spec, outcomes } = procedure;
+  const { kind, question, place, preconditions, steps, specs, version } = procedure;
   await execute(
     db,
     `insert into procedure
-       (key, title, component, minutes, access, access_minutes, tools, cautions, spec, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [key, title, component, minutes, access, accessMinutes, tools, cautions, spec && JSON.stringify(spec), now, by],
+       (key, title, component, minutes, access, access_minutes, tools, cautions, spec, created_at, created_by,
+        kind, question, place, preconditions, steps, specs, version)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)`,
+    [
+      ...[
+        key,
+        title,
+        component,
+        minutes,
+        access,
+        accessMinutes,
+        tools,
+        cautions,
+        spec && JSON.stringify(spec),
+        now,
+        by,
+      ],
+      ...[kind, question, place, preconditions, steps, JSON.stringify(specs), version],
+    ],
   );
   for (const [position, outcome] of outcomes.entries()) {
     await execute(db, "insert into procedure_outcome (procedure, key, label, position) values ($1, $2, $3, $4)", [
@@ -146,6 +164,18 @@ export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId
         [key, outcome.key, effect.component, effect.failure, effect.effect],
       );
   }
+  await insertProcedureVersion(db, procedure, by, now);
+}
+
+/** Keeps a version of a procedure as it is, for the jobs that use it. */
+async function insertProcedureVersion(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  await execute(db, "insert into procedure_version (procedure, version, body, at, by_id) values ($1, $2, $3, $4, $5)", [
+    procedure.key,
+    procedure.version,
+    JSON.stringify(procedure),
+    now,
+    by,
+  ]);
 }
 
 export async function readFixes(db: Db): Promise<Fix[]> {

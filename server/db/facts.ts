@@ -208,9 +208,12 @@ export async function insertTestFact(
 ): Promise<void> {
   await execute(
     db,
-    `insert into job_test (job_id, seq, procedure, title, outcome, minutes, access, effects)
-     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [jobId, seq, test.procedure, test.title, test.outcome, test.minutes, test.access, JSON.stringify(test.effects)],
+    `insert into job_test (job_id, seq, procedure, title, outcome, minutes, access, effects, version)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [
+      ...[jobId, seq, test.procedure, test.title, test.outcome, test.minutes, test.access],
+      ...[JSON.stringify(test.effects), test.version ?? null],
+    ],
   );
 }
 

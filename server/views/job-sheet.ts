@@ -38,6 +38,7 @@ import {
 } from "@/core/trail";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { readFacts } from "@/server/db/facts";
+import { listInstruments, type InstrumentRow } from "@/server/db/instruments";
 import { listFiles, type FileRow } from "@/server/db/files";
 import { findJob, type JobRow } from "@/server/db/jobs";
 import { listPeople, type Person } from "@/server/db/people";
@@ -112,6 +113,8 @@ export interface JobSheet {
   readonly questions: readonly { readonly condition: string; readonly label: string }[];
   readonly words: Vocabulary;
   readonly colleagues: readonly Person[];
+  /** The shop's meters. */
+  readonly instruments: readonly InstrumentRow[];
 }
 
 /** Everything the job sheet shows, or null where the shop has no such job. */
@@ -119,7 +122,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const db = pool();
   const job = await findJob(db, site.id, id);
   if (!job) return null;
-  const [facts, trail, words, merged, vehicle, colleagues, files] = await Promise.all([
+  const [facts, trail, words, merged, vehicle, colleagues, files, instruments] = await Promise.all([
     readFacts(db, id),
     readTrail(db, id),
     readVocabulary(db),
@@ -127,6 +130,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     findVehicleById(db, job.vehicleId),
     listPeople(db, site.id),
     listFiles(db, id),
+    listInstruments(db, site.id),
   ]);
   const file = caseOf(facts);
   const conditions = words.conditions.map(({ key }) => key);
@@ -157,6 +161,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     map: trailMap(trail, facts, labels, currentCause(merged)),
     trail: entryViews(trail, files, labels, facts.closed),
     advice: adviceView(advise(knowledge, file), knowledge, labels),
+    instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };
 }

@@ -131,6 +131,7 @@ export function procedureWith(key: string, outcomes: Record<string, string>, mor
     accessMinutes: 0,
     tools: [],
     cautions: [],
+    ...{ kind: "value", question: "", place: "", preconditions: [], steps: [], specs: [], version: 1 },
     spec: null,
     outcomes: Object.entries(outcomes).map(([outcome, text]) => ({
       key: outcome,

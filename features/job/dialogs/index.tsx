@@ -17,7 +17,7 @@ import { ProofDialog } from "./proof-dialog";
 import { ScanDialog } from "./scan-dialog";
 import { SuspectDialog } from "./suspect-dialog";
 import { SymptomsDialog } from "./symptoms-dialog";
-import { TestDialog } from "./test-dialog";
+import { TestDialog } from "./test/test-dialog";
 import { WatchDialog } from "./watch-dialog";
 import { WithdrawDialog } from "./withdraw-dialog";
 
