@@ -91,3 +91,14 @@ test("has a book whose parts fit together", async () => {
       ).toContain(outcome);
   }
 });
+
+test("keeps the version of a procedure that each of its tests used", async () => {
+  const strays = await rows(
+    `select t.job_id
+     from job_test t
+     left join procedure_version v on v.procedure = t.procedure and v.version = t.version
+     where t.procedure is not null and v.body ->> 'title' is distinct from t.title`,
+  );
+  expect(strays).toEqual([]);
+  expect(PROCEDURES.some(({ specs }) => specs.length > 0)).toBe(true);
+});

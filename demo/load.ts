@@ -10,11 +10,21 @@ import { setCodeEntry } from "@/server/db/code-entries";
 import { setCodeGroup } from "@/server/db/code-groups";
 import { findCommand, insertCommand } from "@/server/db/commands";
 import { setDesignedCase } from "@/server/db/designed-cases";
+import { setInstrument } from "@/server/db/instruments";
 import { findPersonByName, insertPerson, listPeople } from "@/server/db/people";
 import { firstSite, type Site } from "@/server/db/sites";
-import { subDays } from "date-fns";
+import { addDays, format, subDays } from "date-fns";
 import type { CommandId } from "@/core/ids";
-import { CODE_ENTRIES, CODE_GROUPS, DESIGNED_CASES, FIXES, MARKET_MATTERS, PATTERNS, PROCEDURES } from "./book";
+import {
+  CODE_ENTRIES,
+  CODE_GROUPS,
+  DESIGNED_CASES,
+  FIXES,
+  INSTRUMENTS,
+  MARKET_MATTERS,
+  PATTERNS,
+  PROCEDURES,
+} from "./book";
 import { GENERATED_JOBS, playGenerated } from "./generated";
 import type { Stage } from "./play";
 import { uuidOf } from "./random";
@@ -98,6 +108,13 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
   }
   for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
   for (const pattern of PATTERNS) await insertPattern(db, pattern, lead.personId, now);
+  for (const meter of INSTRUMENTS)
+    await setInstrument(
+      db,
+      lead.siteId,
+      { ...meter, id: uuidOf(meter.name), calibrationDue: format(addDays(now, meter.dueInDays), "yyyy-MM-dd") },
+      { id: lead.personId, at: now },
+    );
   for (const entry of CODE_ENTRIES) await setCodeEntry(db, entry, lead.personId, now);
   for (const group of CODE_GROUPS) await setCodeGroup(db, { ...group, id: uuidOf(group.title) }, lead.personId, now);
   for (const each of DESIGNED_CASES) await setDesignedCase(db, { ...each, id: uuidOf(each.what) }, lead.personId, now);

@@ -9,6 +9,8 @@ import {
   type Instrument,
   type JudgeContext,
   type LikeReading,
+  type Reading,
+  sameDimension,
   type Quantity,
   type Spec,
   type Verdict,
@@ -72,7 +74,8 @@ export function verdictOfTest(
 function valueVerdict(outcomes: readonly Outcome[], spec: Spec | null, test: TestReadings): TestVerdict {
   const first = test.readings[0];
   if (!spec || !first) return NOTHING;
-  const { context, instrument } = test;
+  const { context } = test;
+  const instrument = test.instrument && uncertaintyOf(test.instrument, first.reading);
   const result = judge({ spec, reading: first.reading, context, instrument });
   if (!result.ok) {
     const [problem] = result.problems;
@@ -82,6 +85,16 @@ function valueVerdict(outcomes: readonly Outcome[], spec: Spec | null, test: Tes
   const { judgement } = result;
   const text = explainJudgement(judgement, spec).replace(/\.$/, "");
   return { ok: true, verdict: judgement.verdict, text, outcome: outcomeOfVerdict(outcomes, judgement) };
+}
+
+/** What a meter's sheet says counts for what it says it of: an offset in volts is none of a resistance. */
+function uncertaintyOf({ percent, offset }: Instrument, reading: Reading): Instrument {
+  if ("open" in reading) return {};
+  const isTemperature = sameDimension(reading.unit, "degC");
+  return {
+    percent: isTemperature ? null : (percent ?? null),
+    offset: offset && sameDimension(offset.unit, reading.unit) ? offset : null,
+  };
 }
 
 const named = (outcomes: readonly Outcome[], ...keys: readonly string[]) =>

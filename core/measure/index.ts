@@ -1,5 +1,5 @@
 export { UNITS, isUnit, unitsLike, type Dimension, type Unit } from "./units";
-export { convert, colderThanAbsoluteZero, type Quantity } from "./quantity";
+export { convert, colderThanAbsoluteZero, sameDimension, type Quantity } from "./quantity";
 export type { Instrument, JudgeContext, NominalSpec, RangeSpec, Reading, Spec, SupplySpec } from "./spec";
 export {
   judge,

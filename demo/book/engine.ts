@@ -1,20 +1,66 @@
 import type { Procedure } from "@/core/diagnosis";
-import { HOT, LIFT, FUEL } from "./cautions";
+import { BELT, HOT, LIFT, FUEL } from "./cautions";
 import { q, between, atMost, atLeast, procedure } from "./draft";
 
 export const ENGINE_PROCEDURES: readonly Procedure[] = [
   procedure({
     key: "glow-plug-resistance",
     title: "Glow plug resistance, each plug",
+    question: "Which plug is open, or are they all sound?",
+    place: "at each plug, lead taken off",
+    preconditions: ["Key off", "Engine cold"],
+    steps: [
+      "Take the lead off the plug.",
+      "Measure from its pin to clean metal of the engine.",
+      "Note every cylinder.",
+    ],
     component: "glow-plug",
     minutes: 12,
     access: ["engine-cover-off", 4],
     tools: ["multimeter"],
     cautions: [HOT],
     spec: between(0.4, 1.2, "ohm"),
+    specs: [
+      {
+        ...{ years: null, engines: ["D21K", "D16F"], markets: [], partMaker: "Vintal" },
+        ...{ spec: between(0.2, 0.6, "ohm"), source: "part-maker", reference: "Vintal sheet GP-7" },
+      },
+    ],
     outcomes: {
       "in-spec": ["All within 0.4 to 1.2 Ω", "glow-plug/open-circuit--"],
       open: ["One or more open circuit", "glow-plug/open-circuit++"],
+    },
+  }),
+  procedure({
+    key: "compression-compare",
+    title: "Compression, cylinder by cylinder",
+    question: "Does one cylinder stand apart from the others?",
+    component: "cam-chain",
+    minutes: 25,
+    access: ["plugs-out", 12],
+    tools: ["compression tester"],
+    cautions: [HOT, BELT],
+    preconditions: ["Engine warm", "Battery 12.4 V at least", "Fuel and ignition off"],
+    steps: ["Crank each cylinder for the same number of turns.", "Note the highest value of each."],
+    kind: "several",
+    spec: atLeast(20, "bar"),
+    outcomes: {
+      alike: ["All cylinders alike", ""],
+      odd: ["One cylinder stands apart", ""],
+    },
+  }),
+  procedure({
+    key: "high-voltage-dead",
+    title: "High-voltage system dead",
+    question: "May work begin on the orange cables?",
+    component: "battery",
+    minutes: 20,
+    tools: ["two-pole voltage tester", "known source"],
+    preconditions: ["Service plug out and locked away", "Waited as long as the maker says"],
+    kind: "high-voltage",
+    outcomes: {
+      dead: ["Dead: work may begin", ""],
+      live: ["Live: stop, secure, call for help", ""],
     },
   }),
   procedure({

@@ -16,3 +16,4 @@ export { FIXES } from "./fixes";
 export { PATTERNS } from "./patterns";
 export { CODE_ENTRIES, CODE_GROUPS } from "./codes";
 export { DESIGNED_CASES, MARKET_MATTERS } from "./variants";
+export { INSTRUMENTS } from "./instruments";

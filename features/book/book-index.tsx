@@ -34,6 +34,12 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
       words: "How makes, models, engines and transmissions are written; doubles made one.",
       count: counts.names,
     },
+    {
+      href: "/instruments",
+      title: "Meters",
+      words: "How exact the shop’s instruments are, and until when they are believed.",
+      count: counts.instruments,
+    },
     ...(rights.includes("book.edit")
       ? [
           {

@@ -9,6 +9,7 @@ export interface BookCounts {
   readonly names: number;
   readonly makers: number;
   readonly designed: number;
+  readonly instruments: number;
 }
 
 /** How much the book holds of each of its parts. */
@@ -23,6 +24,7 @@ export async function countBook(db: Db): Promise<BookCounts> {
          + (select count(*) from failure where merged_into is null))::integer as words,
        (select count(*) from variant_name where merged_into is null)::integer as names,
        (select count(*) from maker)::integer as makers,
-       (select count(*) from designed_case)::integer as designed`,
+       (select count(*) from designed_case)::integer as designed,
+       (select count(*) from instrument where active)::integer as instruments`,
   );
 }
