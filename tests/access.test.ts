@@ -95,17 +95,26 @@ describe("with an apprentice's session", () => {
       if (status === 422) allowed.push(name);
     }
     expect(allowed.sort()).toEqual([
-      ...["change-passphrase", "confirm-complaint", "plan-watch", "record-clear", "record-entries", "record-finding"],
-      ...[
-        "record-note",
-        "record-odometer",
-        "record-part",
-        "record-part-result",
-        "record-prior-work",
-        "record-proof",
-        "record-scan",
-      ],
-      ...["record-symptoms", "record-test", "remove-file", "sign-out-everywhere", "withdraw-entry"],
+      "change-passphrase",
+      "confirm-complaint",
+      "plan-watch",
+      "record-bypass",
+      "record-bypass-removed",
+      "record-clear",
+      "record-entries",
+      "record-finding",
+      "record-note",
+      "record-odometer",
+      "record-part",
+      "record-part-result",
+      "record-prior-work",
+      "record-proof",
+      "record-scan",
+      "record-symptoms",
+      "record-test",
+      "remove-file",
+      "sign-out-everywhere",
+      "withdraw-entry",
     ]);
   });
 

@@ -48,14 +48,14 @@ describe("a test", () => {
     await start("Compression", "Compression, cylinder by cylinder");
     await browser.press("Engine warm");
     for (const [at, text] of ["27.5", "28", "17,2", "27"].entries()) await browser.type(`Reading ${at + 1}`, text);
-    await says("Outside. 3 (17.2 bar) stands apart, the others near 27.25 bar");
+    await says("Outside. No. 3 (17.2 bar) stands apart, the others near 27.25 bar");
     await browser.find(`${DIALOG}//button[@data-state='on'][contains(., 'One cylinder stands apart')]`);
     await browser.press("All cylinders alike");
     await browser.press("Save the test");
     await browser.find(`${DIALOG}//*[@role='alert'][.='say why the verdict is not followed']`);
     await browser.press("One cylinder stands apart");
     await browser.press("Save the test");
-    await onTrail("3 17.2 bar");
+    await onTrail("No. 3 17.2 bar");
     await onTrail("Held before: Engine warm");
   });
 
@@ -116,6 +116,17 @@ describe("a test", () => {
     expect(
       await browser.driver.findElements({ xpath: "//ol/li[contains(., 'written before the phone slept')]" }),
     ).toHaveLength(1);
+  });
+
+  test("by a bypass keeps it in sight, and the job open, until it is out", async () => {
+    await browser.press("Bypass", "//form");
+    await browser.find(`${DIALOG}//*[@role='note'][contains(., 'take it out before the vehicle is handed over')]`);
+    await browser.type("What is bridged, and where", "relay 14, pins 30 and 87");
+    await browser.press("Save", DIALOG);
+    await browser.find("//section[@aria-label='Bypasses in place'][contains(., 'relay 14, pins 30 and 87')]");
+    await browser.press("It is out: relay 14, pins 30 and 87");
+    await browser.gone("//section[@aria-label='Bypasses in place']");
+    await onTrail("Bypass taken out: relay 14, pins 30 and 87");
   });
 
   test("that was not done says why, and moves nothing", async () => {

@@ -65,6 +65,8 @@ export interface JobFacts {
   readonly watch: Watch | null;
   readonly tests: readonly TestRun[];
   readonly parts: readonly PartFitted[];
+  /** What was bridged for diagnosis, and whether it is out again. */
+  readonly bypasses?: readonly { readonly seq: number; readonly what: string; readonly removed: boolean }[];
   readonly proof: readonly ProofDone[];
   readonly finding: Finding | null;
   readonly closed: boolean;

@@ -39,6 +39,8 @@ export type EntryBody =
       readonly tellCustomer?: string | null;
     } & Finding)
   | { readonly kind: "handed"; readonly to: string; readonly note: string }
+  | { readonly kind: "bypass"; readonly what: string }
+  | { readonly kind: "bypass-removed"; readonly bypassSeq: number; readonly what: string }
   | { readonly kind: "note"; readonly text: string }
   | { readonly kind: "withdrawn"; readonly reason: string }
   | { readonly kind: "closed"; readonly rung: number; readonly reason: string }

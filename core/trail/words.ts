@@ -40,6 +40,10 @@ export function entryText(labels: Labels, body: EntryBody): string {
       return findingText(labels, body);
     case "handed":
       return `Handed to ${body.to}${note(body.note)}`;
+    case "bypass":
+      return `Bypass in place: ${body.what}`;
+    case "bypass-removed":
+      return `Bypass taken out: ${body.what}`;
     case "note":
       return body.text;
     case "withdrawn":
@@ -110,6 +114,8 @@ export function entryShortText(labels: Labels, body: EntryBody): string {
         odometer: "odometer",
         suspect: "suspected",
         handed: "handed on",
+        bypass: "bypass",
+        "bypass-removed": "bypass out",
         note: "note",
         withdrawn: "taken back",
         closed: "closed",

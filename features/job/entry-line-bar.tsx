@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useState, type KeyboardEvent } from "react";
 import { completeLine, readEntryLine, type EntryLine } from "@/core/entry-line";
 import { CommandMessage } from "@/features/shared/command-message";
@@ -16,6 +17,7 @@ const FORMS: readonly { readonly label: string; readonly dialog: JobDialog }[] =
   { label: "Scan", dialog: { kind: "scan" } },
   { label: "Clear", dialog: { kind: "clear" } },
   { label: "Test", dialog: { kind: "other-ways" } },
+  { label: "Bypass", dialog: { kind: "bypass" } },
   { label: "Part", dialog: { kind: "part", cause: null } },
   { label: "Cause", dialog: { kind: "finding" } },
   { label: "Hand over", dialog: { kind: "hand-over" } },
@@ -81,6 +83,13 @@ export function EntryLineBar() {
         </Button>
         <div className="flex w-full overflow-x-auto xl:w-auto">
           <PictureButton text={text} onKept={() => setText("")} />
+          <Link
+            href={`/bench?job=${sheet.job.id}`}
+            prefetch={false}
+            className="order-last inline-flex min-h-11 shrink-0 items-center px-2 font-medium underline decoration-rule-strong underline-offset-4 hover:decoration-ink"
+          >
+            Bench
+          </Link>
           {forms.map(({ label, dialog }) => (
             <Button key={label} look="quiet" className="shrink-0" onClick={() => open(dialog)}>
               {label}

@@ -22,6 +22,7 @@ export type JobDialog =
   | { readonly kind: "watch" }
   | { readonly kind: "clear" }
   | { readonly kind: "prior-work" }
+  | { readonly kind: "bypass" }
   | { readonly kind: "line-help" }
   | { readonly kind: "suspect" }
   | { readonly kind: "proof"; readonly step: ProofStep }

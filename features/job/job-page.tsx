@@ -6,6 +6,7 @@ import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { BeenHere, ClosedRoads } from "./been-here";
+import { Bypasses } from "./bypasses";
 import { DoNext } from "./do-next";
 import { EntryLineBar } from "./entry-line-bar";
 import { IsItAFault } from "./is-it-a-fault";
@@ -42,6 +43,7 @@ export function JobPage({ sheet, site, rights, me }: JobPageProps) {
           <TrailMapView />
         </div>
         <div className="order-1 px-4 pb-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-2 lg:pt-3">
+          <Bypasses />
           <DoNext />
         </div>
         <div className="order-3 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-1 lg:row-span-2 lg:row-start-2 lg:border-r lg:border-rule">

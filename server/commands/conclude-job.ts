@@ -3,6 +3,7 @@ import Joi from "joi";
 import type { Cause } from "@/core/diagnosis";
 import { cameBack, FINDINGS, missingProof, proofOfCure, type FindingResult, type JobFacts } from "@/core/job";
 import { PROOF_STEPS, rungOf, type ProofResult, type ProofStep } from "@/core/proof";
+import type { Actor } from "@/server/auth/session";
 import { ensureCause } from "@/server/db/book";
 import { insertProofFact, replaceCauseFacts } from "@/server/db/facts";
 import { setJobClosed, setJobFinding, setJobHolder } from "@/server/db/jobs";
@@ -105,6 +106,7 @@ export const closeJob: Command<CloseInput, JobAnswer> = {
 function requireClosable({ actor }: CommandContext, facts: JobFacts, reason: string): void {
   if (!facts.finding) refuseInput("finding", "name the cause first, or say that it was not found");
   if (facts.parts.some(({ result }) => result === null)) refuseInput("parts", "a part was fitted and not tried yet");
+  requireBypassesOut(actor, facts, reason);
   if (facts.finding?.result !== "root-cause") return;
   if (cameBack(facts)) refuseInput("finding", "the fault came back after this repair; the cause has lost its standing");
   const missing = missingProof(facts);
@@ -112,6 +114,15 @@ function requireClosable({ actor }: CommandContext, facts: JobFacts, reason: str
     refuseInput("reason", `not proved yet: ${missing.join(", ")}; say why it is closed all the same`);
   if (rungOf(proofOfCure(facts)) === 0 && actor.role !== "lead")
     refuseInput("finding", "without any proof only a lead closes a job");
+}
+
+/** Nothing leaves with a bypass in place, unless a lead signs why. */
+function requireBypassesOut({ role }: Actor, { bypasses = [] }: JobFacts, reason: string): void {
+  const left = bypasses.find(({ removed }) => !removed);
+  if (!left) return;
+  if (role !== "lead")
+    refuseInput("bypasses", `still in place: ${left.what}; take it out, or a lead signs why it stays`);
+  if (!reason) refuseInput("reason", `a bypass is still in place (${left.what}): sign why`);
 }
 
 export const reopenJob: Command<JobChange & { readonly reason: string }, JobAnswer> = {

@@ -264,3 +264,24 @@ test("who and when stand on everything that was written", async () => {
   ])
     expect(dated, table).toContain(table);
 });
+
+describe("a bypass", () => {
+  test("keeps its job from being closed until it is out, or a lead signs why it stays", async () => {
+    const job = await OpenJob.open(technician);
+    const seq = await job.record("record-bypass", { what: "relay 14 bridged" });
+    await job.record("record-finding", { result: "no-fault-found", why: "worn contact seen" });
+    expect(await refusalOf(job.try("close-job", { reason: "done" }))).toMatchObject({
+      problems: [{ path: "bypasses" }],
+    });
+    expect(await refusalOf(job.try("close-job", {}, lead))).toMatchObject({ problems: [{ path: "reason" }] });
+    const out = await job.record("record-bypass-removed", { bypassSeq: seq });
+    expect(await refusalOf(job.try("record-bypass-removed", { bypassSeq: seq }))).toMatchObject({
+      problems: [{ path: "bypassSeq" }],
+    });
+    await job.record("withdraw-entry", { corrects: out, reason: "was another lead" });
+    expect(await refusalOf(job.try("close-job", { reason: "done" }))).toMatchObject({
+      problems: [{ path: "bypasses" }],
+    });
+    await job.record("close-job", { reason: "stays until the part comes, vehicle stays here" }, lead);
+  });
+});

@@ -13,6 +13,7 @@ import { recordPriorWork } from "./prior-work";
 import { recordClear, recordScan } from "./record-scan";
 import { recordTest } from "./record-test";
 import { mergeVariantNames, describeModel } from "./catalogue";
+import { recordBypass, recordBypassRemoved } from "./bypasses";
 import { dropGroupOfCodes, setGroupOfCodes } from "./code-groups";
 import { describeDesigned, dropDesigned } from "./designed-cases";
 import { takeBackFile } from "./files";
@@ -36,6 +37,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   recordPart,
   recordPartResult,
   recordNote,
+  recordBypass,
+  recordBypassRemoved,
   nameSuspect,
   withdrawEntry,
   recordProof,

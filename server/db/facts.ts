@@ -25,6 +25,7 @@ interface FactsRow {
   readonly watch: Watch | null;
   readonly tests: JobFacts["tests"];
   readonly parts: JobFacts["parts"];
+  readonly bypasses: NonNullable<JobFacts["bypasses"]>;
   readonly proof: JobFacts["proof"];
   readonly causes: readonly Cause[];
 }
@@ -99,6 +100,9 @@ const FACTS = `
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
        'result', p.result, 'resultSeq', p.result_seq) order by p.seq), '[]')
      from job_part p where p.job_id = j.id) as parts,
+    (select coalesce(json_agg(json_build_object('seq', b.seq, 'what', b.what, 'removed', b.removed_seq is not null)
+       order by b.seq), '[]')
+     from job_bypass b where b.job_id = j.id) as bypasses,
     (select coalesce(json_agg(json_build_object('seq', f.seq, 'step', f.step, 'result', f.result) order by f.seq), '[]')
      from job_proof f where f.job_id = j.id) as proof,${CAUSES_OF_JOB} as causes
   from job j
@@ -200,6 +204,14 @@ export async function insertWatchFact(db: Db, jobId: JobId, seq: number, { what,
   ]);
 }
 
+export async function insertBypassFact(db: Db, jobId: JobId, seq: number, what: string): Promise<void> {
+  await execute(db, "insert into job_bypass (job_id, seq, what) values ($1, $2, $3)", [jobId, seq, what]);
+}
+
+export async function setBypassRemoved(db: Db, jobId: JobId, bypassSeq: number, seq: number): Promise<void> {
+  await execute(db, "update job_bypass set removed_seq = $3 where job_id = $1 and seq = $2", [jobId, bypassSeq, seq]);
+}
+
 export async function insertTestFact(
   db: Db,
   jobId: JobId,
@@ -283,6 +295,7 @@ const FACT_TABLES = [
   "job_confirmation",
   "job_watch",
   "job_prior_work",
+  "job_bypass",
   "job_test",
   "job_part",
   "job_proof",
@@ -296,6 +309,7 @@ export async function withdrawFacts(db: Db, jobId: JobId, seq: number): Promise<
     "update job_part set result = null, result_seq = null where job_id = $1 and result_seq = $2 and seq <> $2",
     [jobId, seq],
   );
+  await execute(db, "update job_bypass set removed_seq = null where job_id = $1 and removed_seq = $2", [jobId, seq]);
   for (const table of FACT_TABLES)
     await execute(db, `delete from ${table} where job_id = $1 and seq = $2`, [jobId, seq]);
 }

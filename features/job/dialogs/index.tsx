@@ -2,6 +2,7 @@
 
 import { exhaustive } from "@/core/exhaustive";
 import type { JobDialog } from "../job-context";
+import { BypassDialog } from "./bypass-dialog";
 import { CheckDialog } from "./check-dialog";
 import { ClearDialog } from "./clear-dialog";
 import { CloseDialog, ReopenDialog } from "./close-dialog";
@@ -46,6 +47,8 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
       return <PriorWorkDialog />;
     case "clear":
       return <ClearDialog />;
+    case "bypass":
+      return <BypassDialog />;
     case "line-help":
       return <LineHelpDialog />;
     case "suspect":

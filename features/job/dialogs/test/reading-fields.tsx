@@ -124,7 +124,7 @@ export function SeveralFields(props: ReadingFieldsProps) {
       ))}
       <Button
         className="self-start"
-        onClick={() => change({ rows: [...draft.rows, { label: String(draft.rows.length + 1), text: "" }] })}
+        onClick={() => change({ rows: [...draft.rows, { label: `No. ${draft.rows.length + 1}`, text: "" }] })}
       >
         One more
       </Button>

@@ -36,7 +36,7 @@ export function newDraft({ kind }: Procedure, minutes: number): TestDraft {
   const count = kind === "several" ? LIKE_ROWS : 1;
   return {
     startedAt: null,
-    rows: Array.from({ length: count }, (_, at) => ({ label: kind === "several" ? String(at + 1) : "", text: "" })),
+    rows: Array.from({ length: count }, (_, at) => ({ label: kind === "several" ? `No. ${at + 1}` : "", text: "" })),
     ...{ unit: null, supply: "", temperature: "", proofBefore: "", proofAfter: "" },
     ...{ ticked: [], partMaker: null, instrumentId: null, outcome: null, overruled: "", sure: false },
     ...{ minutes: String(minutes), note: "" },

@@ -1,0 +1,51 @@
+import "server-only";
+import Joi from "joi";
+import { insertBypassFact, setBypassRemoved } from "@/server/db/facts";
+import { jobChange, line, minutes } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command } from "./command";
+import { correctsInput } from "./record-inputs";
+import { refuseInput } from "./refusal";
+
+type BypassInput = JobChange & { readonly what: string; readonly minutes: number };
+
+/** Notes that something is bridged for diagnosis: the job cannot be handed over before it is out. */
+export const recordBypass: Command<BypassInput, JobAnswer> = {
+  name: "record-bypass",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    what: line(300).required(),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job) => ({
+      body: { kind: "bypass", what: input.what },
+      minutes: input.minutes,
+      apply: (seq) => insertBypassFact(context.db, job.id, seq, input.what),
+    })),
+};
+
+type RemovedInput = JobChange & { readonly bypassSeq: number; readonly minutes: number };
+
+/** Says that a bypass is out again. */
+export const recordBypassRemoved: Command<RemovedInput, JobAnswer> = {
+  name: "record-bypass-removed",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    bypassSeq: Joi.number().integer().min(1).required(),
+    minutes: minutes().default(0),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (job, { bypasses = [] }) => {
+      const bypass = bypasses.find(({ seq, removed }) => seq === input.bypassSeq && !removed);
+      if (!bypass) return refuseInput("bypassSeq", "is no bypass that is still in place");
+      return {
+        body: { kind: "bypass-removed", bypassSeq: bypass.seq, what: bypass.what },
+        minutes: input.minutes,
+        apply: (seq) => setBypassRemoved(context.db, job.id, bypass.seq, seq),
+      };
+    }),
+};
