@@ -10,6 +10,23 @@ const FOLDER = "docs/screenshots";
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 
+const WARM_UP = [
+  "time (min);engine outlet (degC);hose (degC)",
+  ...[
+    "0;15;15",
+    "1;32;16",
+    "2;48;17",
+    "3;63;18",
+    "4;76;19",
+    "5;86;20",
+    "6;88;35",
+    "7;89;52",
+    "8;90;66",
+    "9;91;76",
+    "10;91;82",
+  ],
+].join("\n");
+
 type Shot = readonly [file: string, size: typeof DESK, go: (browser: Browser) => Promise<unknown>];
 
 const SHOTS: readonly Shot[] = [
@@ -39,7 +56,16 @@ const SHOTS: readonly Shot[] = [
   ],
   ["codes", DESK, (browser) => browser.go("/codes?search=P0299")],
   ["catalogue", DESK, (browser) => browser.go("/catalogue")],
-  ["words", DESK, (browser) => browser.go("/words")],
+  [
+    "bench",
+    DESK,
+    async (browser) => {
+      await browser.go("/bench?calculator=recording");
+      await browser.type("The recording", WARM_UP);
+      await browser.find("//*[@role='img']//*[name()='svg']");
+      await browser.driver.executeScript("window.scrollTo(0, 180)");
+    },
+  ],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
   [

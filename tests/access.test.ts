@@ -35,7 +35,12 @@ function addresses(file: "page.tsx" | "route.ts"): { path: string; source: strin
     });
 }
 
-const PARAMETERS: Record<string, string> = { "[id]": JOB, "[file]": JOB, "[command]": "record-note" };
+const PARAMETERS: Record<string, string> = {
+  "[id]": JOB,
+  "[file]": JOB,
+  "[key]": "glow-feed",
+  "[command]": "record-note",
+};
 const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
 
 /** What nobody needs a right for, each with its reason. */

@@ -95,6 +95,8 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/bench?calculator=vibration-order", "Bench"],
       ["/bench?calculator=recording", "Bench"],
       ["/instruments", "Meters"],
+      ["/procedures?search=glow", "Procedures"],
+      ["/procedures/glow-plug-resistance", "Glow plug resistance, each plug"],
       ["/designed", "Works as designed"],
       ["/words?kind=condition", "Words"],
       ["/catalogue", "Models and engines"],
@@ -117,6 +119,7 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/words", "Change Low power"],
       ["/catalogue", "Change Kestrin Ferryman"],
       ["/codes", "Add a group"],
+      ["/procedures/glow-feed", "Change it"],
     ] as const) {
       await browser.go(path);
       await browser.press(words);

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { expect, test } from "vitest";
 import { codeFamily, homeModule, readCode } from ".";
 
@@ -15,4 +16,23 @@ test("the letter tells the module, the first three characters the family", () =>
   expect(["P0299", "C0035", "B1190", "U0100"].map(homeModule)).toEqual(["engine", "chassis", "body", "network"]);
   expect(codeFamily("P0299")).toBe(codeFamily("P0234"));
   expect(codeFamily("P0299")).not.toBe(codeFamily("P0299".replace("P02", "P03")));
+});
+
+test("whatever is typed, nothing throws, and every code is read back from any way to write it", () => {
+  fc.assert(
+    fc.property(fc.string({ maxLength: 12 }), (text) => {
+      const code = readCode(text);
+      if (code !== null) expect(readCode(code)).toBe(code);
+    }),
+  );
+  const spacer = fc.constantFrom("", " ", "-", "  ");
+  const code = fc
+    .tuple(fc.constantFrom(..."PCBU"), fc.integer({ min: 0, max: 0x3fff }))
+    .map(([letter, number]) => letter + number.toString(16).toUpperCase().padStart(4, "0"));
+  fc.assert(
+    fc.property(code, spacer, fc.boolean(), (text, gap, small) => {
+      const written = text.charAt(0) + gap + text.slice(1);
+      expect(readCode(small ? written.toLowerCase() : written)).toBe(text);
+    }),
+  );
 });

@@ -7,6 +7,7 @@ import {
   deadVerdict,
   differenceOf,
   doubtsOf,
+  knownGood,
   medianOf,
   ODD_SCORE,
   oddOneOut,
@@ -108,6 +109,19 @@ describe("two of a kind", () => {
     expect([beforeAndAfter(at(9), at(8)), beforeAndAfter(at(12), at(13))]).toEqual(["still-bad", "still-good"]);
     expect(beforeAndAfter(at(9), { spec, reading: { open: true } })).toBe("unclear");
   });
+});
+
+test("good parts of before give median and spread, in one unit, once there are three of them", () => {
+  const volts = (value: number): Quantity => ({ value, unit: "V" });
+  expect(knownGood([volts(5), volts(5.2)])).toBeNull();
+  expect(knownGood([])).toBeNull();
+  expect(knownGood([volts(5), { value: 5200, unit: "mV" }, volts(4.9), { value: 7, unit: "bar" }, volts(5.1)])).toEqual(
+    {
+      median: volts(5.05),
+      spread: { value: expect.closeTo(0.1, 9), unit: "V" },
+      n: 4,
+    },
+  );
 });
 
 describe("a dead system", () => {

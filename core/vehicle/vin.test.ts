@@ -123,3 +123,21 @@ describe("corrections", () => {
     expect(vinCorrections("I9TPK2OD0HH100307")).toEqual([]);
   });
 });
+
+test("whatever is typed for a VIN, nothing throws, and a sound one is read back however it is written", () => {
+  fc.assert(
+    fc.property(fc.oneof(fc.string(), fc.string({ unit: "binary", maxLength: 20 })), (text) => {
+      const { vin, problems } = readVin(text, 2027);
+      expect(readVin(vin, 2027).problems).toEqual(problems);
+      vinCorrections(vin);
+    }),
+  );
+  fc.assert(
+    fc.property(vins, fc.constantFrom(" ", "-", ".", ""), fc.nat(16), (random, gap, at) => {
+      const right = withDigit(random);
+      const written = `${right.slice(0, at)}${gap}${right.slice(at)}`.toLowerCase();
+      expect(readVin(written, 2027)).toEqual(readVin(right, 2027));
+      expect(readVin(written, 2027).vin).toBe(right);
+    }),
+  );
+});

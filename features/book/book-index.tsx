@@ -11,6 +11,12 @@ interface BookIndexProps {
 export function BookIndex({ counts, rights }: BookIndexProps) {
   const parts = [
     {
+      href: "/procedures",
+      title: "Procedures",
+      words: "Every test the book knows: what it takes, what is wanted, what its outcomes mean.",
+      count: counts.procedures,
+    },
+    {
       href: "/codes",
       title: "Fault codes",
       words: "What codes mean on each make, and which belong together.",

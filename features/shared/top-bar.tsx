@@ -21,7 +21,7 @@ const PLACES = [
 ] as const;
 
 /** Places that are chapters of the book. */
-const BOOK = ["/codes", "/designed", "/words", "/catalogue", "/instruments", "/makers"];
+const BOOK = ["/procedures", "/codes", "/designed", "/words", "/catalogue", "/instruments", "/makers"];
 
 export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
   const path = usePathname();

@@ -18,6 +18,7 @@ import { dropGroupOfCodes, setGroupOfCodes } from "./code-groups";
 import { describeDesigned, dropDesigned } from "./designed-cases";
 import { takeBackFile } from "./files";
 import { describeInstrument, dropInstrument } from "./instruments";
+import { changeProcedure } from "./procedures";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
@@ -56,6 +57,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   describeModel,
   changeVehicle,
   takeBackFile,
+  changeProcedure,
   describeInstrument,
   dropInstrument,
   setGroupOfCodes,

@@ -10,6 +10,7 @@ export interface BookCounts {
   readonly makers: number;
   readonly designed: number;
   readonly instruments: number;
+  readonly procedures: number;
 }
 
 /** How much the book holds of each of its parts. */
@@ -25,6 +26,7 @@ export async function countBook(db: Db): Promise<BookCounts> {
        (select count(*) from variant_name where merged_into is null)::integer as names,
        (select count(*) from maker)::integer as makers,
        (select count(*) from designed_case)::integer as designed,
-       (select count(*) from instrument where active)::integer as instruments`,
+       (select count(*) from instrument where active)::integer as instruments,
+       (select count(*) from procedure)::integer as procedures`,
   );
 }

@@ -124,6 +124,26 @@ export async function readProcedure(db: Db, key: string): Promise<Procedure | nu
   return (await many<Procedure>(db, `${PROCEDURES} where p.key = $1`, [key]))[0] ?? null;
 }
 
+/** A procedure, locked until the transaction ends: two changes of it queue up here. */
+export async function readProcedureForChange(db: Db, key: string): Promise<Procedure | null> {
+  await execute(db, "select key from procedure where key = $1 for update", [key]);
+  return readProcedure(db, key);
+}
+
+/** Writes a new version of how a procedure is done; its outcomes stay. */
+export async function updateProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  const { key, title, question, place, minutes, cautions, preconditions, steps, tools, version } = procedure;
+  await execute(
+    db,
+    `update procedure
+     set title = $2, question = $3, place = $4, minutes = $5, cautions = $6, preconditions = $7, steps = $8, tools = $9,
+       version = $10
+     where key = $1`,
+    [key, title, question, place, minutes, cautions, preconditions, steps, tools, version],
+  );
+  await insertProcedureVersion(db, procedure, by, now);
+}
+
 export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
   const { key, title, component, minutes, access, accessMinutes, tools, cautions, spec, outcomes } = procedure;
   const { kind, question, place, preconditions, steps, specs, version } = procedure;

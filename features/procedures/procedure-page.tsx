@@ -1,0 +1,118 @@
+"use client";
+
+import { useState, type ReactNode } from "react";
+import type { Procedure, VariantSpec } from "@/core/diagnosis";
+import { formatQuantity, formatSpec } from "@/core/measure";
+import { minutesText } from "@/features/shared/format";
+import type { ProcedureView } from "@/server/views/procedures";
+import { Button } from "@/ui/button";
+import { Section } from "@/ui/section";
+import { EditProcedure } from "./edit-procedure";
+
+interface ProcedurePageProps {
+  readonly view: ProcedureView;
+  readonly mayEdit: boolean;
+}
+
+/** One procedure: what it asks and takes, what is wanted by variant, and what its outcomes do to suspects. */
+export function ProcedurePage({ view: { procedure, component, outcomes, knownGood }, mayEdit }: ProcedurePageProps) {
+  const [editing, setEditing] = useState(false);
+  const { title, question, version, cautions, preconditions, steps } = procedure;
+  return (
+    <div className="mx-auto flex max-w-3xl flex-col gap-6 px-4 py-5 sm:px-6">
+      <div>
+        <h1 className="text-xl">{title}</h1>
+        {question && <p>{question}</p>}
+        <p className="text-sm text-ink-soft">
+          {[component, work(procedure), `version ${version}`].filter(Boolean).join(" · ")}
+        </p>
+        {mayEdit && (
+          <Button className="mt-2" onClick={() => setEditing(true)}>
+            Change it
+          </Button>
+        )}
+      </div>
+      {cautions.length > 0 && <Lines title="Caution" lines={cautions} />}
+      {preconditions.length > 0 && <Lines title="Before it starts" lines={preconditions} />}
+      {steps.length > 0 && <Lines title="Steps" lines={steps} numbered />}
+      <Section title="Wanted">
+        <ul>
+          {procedure.spec && <Value words="every vehicle, its maker’s part">{formatSpec(procedure.spec)}</Value>}
+          {procedure.specs.map((each) => (
+            <Value key={JSON.stringify(each)} words={variantWords(each)}>
+              {formatSpec(each.spec)}
+            </Value>
+          ))}
+          {knownGood && (
+            <Value words={`measured here on good parts, ${knownGood.n} of them`}>
+              {formatQuantity(knownGood.median)} ± {formatQuantity(knownGood.spread)}
+            </Value>
+          )}
+          {!procedure.spec && procedure.specs.length === 0 && (
+            <li className="py-2 text-ink-soft">
+              {procedure.kind === "high-voltage"
+                ? "Dead, with the tester proved before and after."
+                : "No values: it is judged by what is seen, or by its like."}
+            </li>
+          )}
+        </ul>
+      </Section>
+      <Section title="Outcomes" aside="what each does to suspects">
+        <ul>
+          {outcomes.map(({ label, effects }) => (
+            <li key={label} className="border-b border-rule py-2">
+              <p className="font-medium">{label}</p>
+              <p className="text-sm text-ink-soft">{effects.join("; ") || "moves nothing"}</p>
+            </li>
+          ))}
+        </ul>
+      </Section>
+      {editing && <EditProcedure procedure={procedure} onClose={() => setEditing(false)} />}
+    </div>
+  );
+}
+
+function work({ minutes, access, accessMinutes, tools, place }: Procedure): string {
+  const reach = access && accessMinutes > 0 ? ` and ${minutesText(accessMinutes)} to get there` : "";
+  return [`${minutesText(minutes)}${reach}`, tools.join(", "), place].filter(Boolean).join(" · ");
+}
+
+function variantWords({ years, engines, markets, partMaker, reference }: VariantSpec): string {
+  return [
+    years ? `${years[0]} to ${years[1]}` : "",
+    engines.length ? `engine ${engines.join(", ")}` : "",
+    markets.length ? `built for ${markets.join(", ")}` : "",
+    partMaker ? `part by ${partMaker}` : "",
+    reference,
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
+
+function Value({ words, children }: { readonly words: string; readonly children: ReactNode }) {
+  return (
+    <li className="flex flex-wrap justify-between gap-x-4 border-b border-rule py-2">
+      <span>{words}</span>
+      <span className="mono">{children}</span>
+    </li>
+  );
+}
+
+interface LinesProps {
+  readonly title: string;
+  readonly lines: readonly string[];
+  readonly numbered?: boolean;
+}
+
+function Lines({ title, lines, numbered = false }: LinesProps) {
+  const List = numbered ? "ol" : "ul";
+  return (
+    <Section title={title}>
+      <List className={numbered ? "list-decimal py-2 pl-6" : "list-disc py-2 pl-6"}>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </List>
+    </Section>
+  );
+}

@@ -1,0 +1,56 @@
+import "server-only";
+import { causeName, type Procedure } from "@/core/diagnosis";
+import { knownGood, type KnownGood } from "@/core/measure";
+import { readProcedure, readProcedures } from "@/server/db/book";
+import { pool } from "@/server/db/pool";
+import { passedReadings } from "@/server/db/passed-readings";
+import { loadLabels } from "@/server/knowledge/labels";
+
+export interface ProcedureRow {
+  readonly procedure: Procedure;
+  readonly component: string | null;
+}
+
+/** The procedures whose title or component holds the search. */
+export async function listProcedures(search: string): Promise<readonly ProcedureRow[]> {
+  const [procedures, labels] = await Promise.all([readProcedures(pool()), loadLabels(pool())]);
+  const wanted = search.toLowerCase();
+  return procedures
+    .map((procedure) => ({ procedure, component: procedure.component && labels.component(procedure.component) }))
+    .filter(({ procedure, component }) => `${procedure.title} ${component ?? ""}`.toLowerCase().includes(wanted))
+    .sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
+}
+
+const EFFECT_WORDS = {
+  confirms: "confirms",
+  supports: "speaks for",
+  weakens: "speaks against",
+  clears: "rules out",
+} as const;
+
+export interface ProcedureView extends ProcedureRow {
+  readonly outcomes: readonly { readonly label: string; readonly effects: readonly string[] }[];
+  /** What good parts read here; null where too few were measured. */
+  readonly knownGood: KnownGood | null;
+}
+
+/** One procedure with what its outcomes do to suspects, in words; null where there is none. */
+export async function loadProcedure(key: string): Promise<ProcedureView | null> {
+  const db = pool();
+  const procedure = await readProcedure(db, key);
+  if (!procedure) return null;
+  const labels = await loadLabels(db);
+  const nameOf = (component: string, failure: string | null) =>
+    failure === null ? labels.component(component) : causeName(labels, { component, failure });
+  return {
+    procedure,
+    component: procedure.component && labels.component(procedure.component),
+    outcomes: procedure.outcomes.map(({ label, effects }) => ({
+      label,
+      effects: effects.map(
+        ({ component, failure, effect }) => `${EFFECT_WORDS[effect]} ${nameOf(component, failure).toLowerCase()}`,
+      ),
+    })),
+    knownGood: knownGood(await passedReadings(db, key)),
+  };
+}
