@@ -138,8 +138,9 @@ function procedureOf(key: string): Procedure {
 
 /** A reading that fits the outcome. */
 function measured(procedure: Procedure, outcome: string, chance: Chance): { readings?: unknown; context?: unknown } {
-  const { spec } = procedure;
-  if (!spec) return {};
+  const { spec, kind } = procedure;
+  // What is compared or recorded is told by its outcome; only stories go into its readings.
+  if (!spec || kind !== "value") return {};
   if (outcome === "open") return { readings: [{ label: "cylinder 3", reading: { open: true } }] };
   if (spec.kind === "supply") {
     const supply = { value: 12.4, unit: "V" };

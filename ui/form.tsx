@@ -14,22 +14,30 @@ const Problems = createContext<readonly FieldProblem[]>([]);
 interface FormProps extends Omit<ComponentProps<"form">, "onSubmit"> {
   readonly problems: readonly FieldProblem[];
   readonly onSubmit: () => void;
+  /** It stands within another form, which HTML does not allow: a group then, without a submit of its own. */
+  readonly inside?: boolean;
 }
 
 /**
  * Owns labels, errors and focus: a problem stands at its field, the first one gets the focus, and what was typed stays.
  * Problems that belong to no field on the form are listed above it.
  */
-export function Form({ problems, onSubmit, children, className, ...rest }: FormProps) {
+export function Form({ problems, onSubmit, inside = false, children, className, ...rest }: FormProps) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     onSubmit();
   };
   return (
     <Problems.Provider value={problems}>
-      <form noValidate onSubmit={submit} className={className} {...rest}>
-        {children}
-      </form>
+      {inside ? (
+        <div role="group" className={className}>
+          {children}
+        </div>
+      ) : (
+        <form noValidate onSubmit={submit} className={className} {...rest}>
+          {children}
+        </form>
+      )}
     </Problems.Provider>
   );
 }

@@ -2,6 +2,7 @@ import type { Spec } from "@/core/measure";
 import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "./cause";
 import type { VariantSpec } from "./variant-spec";
+import type { TraceLook } from "./verdict";
 
 /** What an outcome of a test says about a cause; strengths stand in `likelihood.ts`. */
 export const EFFECTS = ["confirms", "supports", "weakens", "clears"] as const;
@@ -20,8 +21,23 @@ export interface Outcome {
   readonly effects: readonly Effect[];
 }
 
-/** How a procedure's readings are judged: against a spec, by each other, or by proof, measurement and proof. */
-export type ProcedureKind = "value" | "several" | "high-voltage";
+/**
+ * How a procedure's findings are judged: a reading against a spec (or a choice, where there is none); like things by each other; proof,
+ * measurement and proof; the suspect beside a good one; before against after; the loudest place; swapped with its twin; fed directly;
+ * a recording over time.
+ */
+export const PROCEDURE_KINDS = [
+  "value",
+  "several",
+  "high-voltage",
+  "beside-good",
+  "before-after",
+  "loudest",
+  "swap",
+  "direct-feed",
+  "trace",
+] as const;
+export type ProcedureKind = (typeof PROCEDURE_KINDS)[number];
 
 export interface Procedure {
   readonly key: string;
@@ -40,12 +56,18 @@ export interface Procedure {
   /** What has to hold before it starts: "engine cold", "battery 12.4 V at least". */
   readonly preconditions: readonly string[];
   readonly steps: readonly string[];
+  /** What is compared, where the procedure names it: cylinders, wheels, places to listen at. */
+  readonly points: readonly string[];
+  /** How a recording is looked at; null for other kinds. */
+  readonly look: TraceLook | null;
   readonly spec: Spec | null;
   /** Values that hold for some vehicles or some maker's part only. */
   readonly specs: readonly VariantSpec[];
   /** Counts every change; a job keeps the one it used. */
   readonly version: number;
   readonly outcomes: readonly Outcome[];
+  /** Written down by somebody, and not yet taken into the book by a lead. */
+  readonly proposed: boolean;
 }
 
 export interface Money {

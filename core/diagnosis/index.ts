@@ -1,7 +1,9 @@
 export { advise, type Advice, type Suspect } from "./advice";
 export {
+  EFFECTS as EFFECT_KINDS,
   COULD_NOT_TELL,
   NOT_DONE,
+  PROCEDURE_KINDS,
   type Applies,
   type Effect,
   type EffectKind,
@@ -11,6 +13,7 @@ export {
   type Outcome,
   type Pattern,
   type Procedure,
+  type ProcedureKind,
 } from "./book";
 export type { CaseFile, FixTried, Symptom, TestDone } from "./case-file";
 export { causeKey, type Cause, type CauseKey } from "./cause";
@@ -24,7 +27,19 @@ export { RECENCIES, WORKERS, WORKS, type PriorWork, type Recency, type Work, typ
 export { questionsFor, type Question } from "./questions";
 export { type Odds } from "./posterior";
 export { FROM_SCRATCH_MINUTES, type Action, type FixAction, type Plan, type TestAction } from "./plan";
-export { contradicts, verdictOfTest, type TestReadings, type TestVerdict } from "./test-verdict";
+export {
+  COMPARISONS,
+  contradicts,
+  kindOfTest,
+  TRACE_LOOKS,
+  verdictOfTest,
+  type Comparison,
+  type FeedFound,
+  type SwapFound,
+  type TestReadings,
+  type TestVerdict,
+  type TraceLook,
+} from "./verdict";
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";
 export { likeness, type JobSketch, type Likeness } from "./similar";

@@ -8,13 +8,21 @@ import { dimensionOf, type Dimension } from "./units";
 export type Doubt =
   | { readonly kind: "thousandfold"; readonly meant: Quantity }
   | { readonly kind: "flat-battery"; readonly supply: Quantity }
-  | { readonly kind: "impossible"; readonly low: Quantity | null; readonly high: Quantity | null };
+  | { readonly kind: "impossible"; readonly low: Quantity | null; readonly high: Quantity | null }
+  | { readonly kind: "sides"; readonly market: string; readonly matters: string };
 
 export interface DoubtRequest {
   readonly spec: Spec | null;
   readonly reading: Reading;
   readonly context?: JudgeContext | null;
+  /** Where it was read: "rear left", "fuse 24". */
+  readonly label?: string;
+  /** The market the vehicle was built for, and what lies elsewhere in such ones; null where nothing is known to. */
+  readonly market?: { readonly name: string; readonly matters: string } | null;
 }
+
+/** Places that change sides or numbers with the market. */
+const SIDED = /\b(left|right|driver|passenger|near ?side|off ?side|fuse|lh|rh)\b/i;
 
 /** Below this a battery starves what it feeds: about a fifth of its charge at rest (12 V lead-acid at 25 degC). */
 export const FLAT_BATTERY_V = 11.8;
@@ -43,8 +51,10 @@ const POSSIBLE: Partial<Record<Dimension, readonly [low: number | null, high: nu
  * What is doubtful about a reading: noted in the wrong prefix by the look of it, taken with a flat battery, or what no such part can
  * read. None of these is a verdict; they are asked before the reading is saved.
  */
-export function doubtsOf({ spec, reading, context }: DoubtRequest): readonly Doubt[] {
-  if ("open" in reading) return [];
+export function doubtsOf({ spec, reading, context, label = "", market }: DoubtRequest): readonly Doubt[] {
+  const sides: readonly Doubt[] =
+    market?.matters && SIDED.test(label) ? [{ kind: "sides", market: market.name, matters: market.matters }] : [];
+  if ("open" in reading) return sides;
   const supply = context?.supply ?? null;
   const flat =
     supply && spec?.kind !== "supply" && sameDimension(supply.unit, "V") && convert(supply, "V").value < FLAT_BATTERY_V;
@@ -52,6 +62,7 @@ export function doubtsOf({ spec, reading, context }: DoubtRequest): readonly Dou
     ...impossible(reading),
     ...thousandfold(spec, reading, context),
     ...(flat ? [{ kind: "flat-battery" as const, supply }] : []),
+    ...sides,
   ];
 }
 
@@ -112,6 +123,8 @@ export function doubtText(doubt: Doubt): string {
       return `It is a thousand times out: was ${formatQuantity(doubt.meant)} meant?`;
     case "flat-battery":
       return `The battery had only ${formatQuantity(doubt.supply)}: what it feeds cannot be believed.`;
+    case "sides":
+      return `This one was built for ${doubt.market}, and there it lies elsewhere: ${doubt.matters} Was it the right one?`;
     case "impossible":
       return `No such part reads ${doubt.high ? `more than ${formatQuantity(doubt.high)}` : "this"}${doubt.low ? ` or less than ${formatQuantity(doubt.low)}` : ""}.`;
   }

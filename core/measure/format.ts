@@ -12,6 +12,7 @@ const SYMBOLS: Partial<Record<Unit, string>> = {
   "N.m": "N·m",
   "lbf.ft": "lbf·ft",
   mm2: "mm²",
+  "of-ten": "of ten",
 };
 
 export function unitSymbol(unit: Unit): string {

@@ -1,8 +1,10 @@
 export { UNITS, isUnit, unitsLike, type Dimension, type Unit } from "./units";
 export { convert, colderThanAbsoluteZero, sameDimension, type Quantity } from "./quantity";
+export { unitOfSpec } from "./spec";
 export type { Instrument, JudgeContext, NominalSpec, RangeSpec, Reading, Spec, SupplySpec } from "./spec";
 export {
   judge,
+  problemsOfSpec,
   type JudgeProblem,
   type JudgeRequest,
   type JudgeResult,

@@ -1,5 +1,14 @@
 import { colderThanAbsoluteZero, convert, convertDifference, sameDimension, type Quantity } from "./quantity";
-import type { Instrument, JudgeContext, NominalSpec, RangeSpec, Reading, Spec, SupplySpec } from "./spec";
+import {
+  unitOfSpec,
+  type Instrument,
+  type JudgeContext,
+  type NominalSpec,
+  type RangeSpec,
+  type Reading,
+  type Spec,
+  type SupplySpec,
+} from "./spec";
 import { dimensionOf, type Unit } from "./units";
 
 export type Verdict = "pass" | "fail" | "borderline" | "cannot-judge";
@@ -183,12 +192,8 @@ function problemsOfReading(spec: Spec, reading: Reading, instrument: Instrument 
   return problems;
 }
 
-function unitOfSpec(spec: Spec): Unit | null {
-  if (spec.kind === "range") return (spec.low ?? spec.high)?.unit ?? null;
-  return spec.kind === "nominal" ? spec.nominal.unit : spec.maxDrop.unit;
-}
-
-function problemsOfSpec(spec: Spec): JudgeProblem[] {
+/** What is wrong with a spec in itself: no ends, ends upside down, two tolerances; empty where it can be judged by. */
+export function problemsOfSpec(spec: Spec): JudgeProblem[] {
   const problems =
     spec.kind === "range"
       ? problemsOfRange(spec)

@@ -1,4 +1,5 @@
 import type { Quantity } from "./quantity";
+import type { Unit } from "./units";
 
 interface Compensation {
   /** The temperature the values hold for. */
@@ -44,4 +45,10 @@ export interface JudgeContext {
   readonly temperature?: Quantity | null;
   /** At the battery, at the same moment. */
   readonly supply?: Quantity | null;
+}
+
+/** The unit in which a spec is judged: that of its low end, else of its high one; null for a range without ends. */
+export function unitOfSpec(spec: Spec): Unit | null {
+  if (spec.kind === "range") return (spec.low ?? spec.high)?.unit ?? null;
+  return spec.kind === "nominal" ? spec.nominal.unit : spec.maxDrop.unit;
 }

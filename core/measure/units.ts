@@ -22,7 +22,9 @@ export type Dimension =
   | "rotation"
   | "area"
   | "power"
-  | "charge";
+  | "charge"
+  | "loudness"
+  | "mark";
 
 interface UnitDefinition {
   readonly dimension: Dimension;
@@ -78,6 +80,9 @@ const DEFINITIONS = {
   W: { dimension: "power", factor: 1 },
   kW: { dimension: "power", factor: 1e3 },
   Ah: { dimension: "charge", factor: 3600 },
+  // A level by a meter, and one by ear: neither is turned into the other.
+  dB: { dimension: "loudness", factor: 1 },
+  "of-ten": { dimension: "mark", factor: 1 },
 } as const satisfies Record<string, UnitDefinition>;
 
 export type Unit = keyof typeof DEFINITIONS;

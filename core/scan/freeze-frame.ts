@@ -26,7 +26,7 @@ const percent = (a: number) => (a * 100) / 255;
 const trim = (a: number) => ((a - 128) * 100) / 128;
 const word = (a: number, b: number) => 256 * a + b;
 
-/** SAE J1979, appendix B: parameters that a freeze frame may hold. Those without a name are known by their length only. */
+/** SAE J1979, appendix B: parameters of services 01 and 02. Those without a name are known by their length only. */
 const PARAMETERS: Readonly<Record<number, Parameter>> = {
   0x00: { bytes: 4 },
   0x02: { bytes: 2 },
@@ -92,4 +92,24 @@ export function decodeFreezeFrame(data: readonly number[]): FrozenPart {
     at += 2 + parameter.bytes;
   }
   return data.length ? part(null) : part({ code: "truncated", wanted: 2, found: 0 });
+}
+
+/** What can be watched while the engine runs, in the order of their numbers. */
+export const LIVE_VALUES: readonly { readonly name: string; readonly request: string; readonly unit: Unit }[] =
+  Object.entries(PARAMETERS).flatMap(([number, { name, unit }]) =>
+    name && unit ? [{ name, unit, request: `01 ${Number(number).toString(16).toUpperCase().padStart(2, "0")}` }] : [],
+  );
+
+/**
+ * A response to service 01 for one value: "41 0C 2B 5C" is an engine speed of 2775 rpm.
+ * @returns null where the frame is none, is cut short, or holds what has no name here
+ */
+export function decodeLiveValue(frame: string): FrozenValue | null {
+  const bytes = frame.replace(/\s/g, "").match(/^(?:[0-9a-f]{2})+$/i)
+    ? (frame.replace(/\s/g, "").match(/../g) ?? []).map((byte) => Number.parseInt(byte, 16))
+    : [];
+  const [service, number = 0, a = 0, b = 0] = bytes;
+  const parameter = service === 0x41 ? PARAMETERS[number] : undefined;
+  if (!parameter?.name || !parameter.unit || !parameter.value || bytes.length < 2 + parameter.bytes) return null;
+  return { name: parameter.name, value: parameter.value(a, b), unit: parameter.unit };
 }

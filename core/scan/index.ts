@@ -1,7 +1,7 @@
 export { decodeScan, type DecodedScan } from "./decode";
 export { freezeFrameText, readinessText } from "./words";
 export { scanFaultText, type ScanFault } from "./frame";
-export type { FreezeFrame, FrozenValue } from "./freeze-frame";
+export { decodeLiveValue, LIVE_VALUES, type FreezeFrame, type FrozenValue } from "./freeze-frame";
 export type { Monitor, Readiness } from "./monitors";
 export type { Protocol } from "./trouble-codes";
 export {

@@ -1,3 +1,4 @@
+export { keepTrace, traceOf, type KeptTrace } from "./kept-trace";
 export { leakRate, type Leak } from "./leak";
 export { readTrace, traceProblemText, type ReadTrace, type TraceProblem } from "./read-trace";
 export { summarise, type ChannelSummary, type Limits } from "./summary";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { leakRate, makeTrace, readTrace, summarise, thinOut, traceProblemText, warmUp } from ".";
+import { keepTrace, leakRate, makeTrace, readTrace, summarise, thinOut, traceOf, traceProblemText, warmUp } from ".";
 
 /** Normal noise by Box and Muller over a small generator with a fixed seed. */
 function noise(seed: number): () => number {
@@ -159,4 +159,47 @@ describe("a recording as CSV", () => {
     expect(problem("t,a\nnow,1\n1,2\n3,3\n")).toBe("Line 2: “now” is no time.");
     fc.assert(fc.property(fc.string(), (text) => void readTrace(text)));
   });
+});
+
+test("a hose that levels off at the outlet’s height opened where it set off, and not where it levels off", () => {
+  const times = seconds(120, 10);
+  const outlet = times.map((time) => 12 + 85 * (1 - Math.exp(-time / 280)));
+  for (const opens of [55, 70, 86]) {
+    const hose = outlet.map((value) => Math.max(12, Math.min(value - 3, 12 + (value - opens) * 6)));
+    const found = warmUp(makeTrace(times, [channel("outlet", outlet), channel("hose", hose)]));
+    expect(found?.followed).toBe(true);
+    expect(Math.abs((found?.openedAt ?? 0) - opens)).toBeLessThan(2.5);
+  }
+});
+
+test("a recording that is kept has its ends, peaks and gaps, few points, and gives the same leak", () => {
+  const values = seconds(20_000).map((at) =>
+    at === 7777 ? 99 : at === 4321 ? -5 : at % 500 === 250 ? NaN : 50 - at / 1000,
+  );
+  const whole = makeTrace(seconds(20_000), [
+    channel("a", values),
+    channel(
+      "b",
+      values.map((value) => -value),
+    ),
+  ]);
+  const kept = keepTrace(whole, 300);
+  expect(kept.timeS.length).toBeLessThan(420);
+  expect([kept.timeS[0], kept.timeS.at(-1)]).toEqual([0, 19_999]);
+  const numbers = (kept.channels[0]?.values ?? []).filter((value) => value !== null);
+  expect([Math.max(...numbers), Math.min(...numbers)]).toEqual([99, -5]);
+  const back = traceOf(kept);
+  expect(keepTrace(back, 1_000_000)).toEqual(kept);
+  const held = traceOf(
+    keepTrace(
+      makeTrace(seconds(600), [
+        channel(
+          "p",
+          seconds(600).map((at) => 8 - at / 60),
+        ),
+      ]),
+      64,
+    ),
+  );
+  expect(held.channels[0] && leakRate(held, held.channels[0])?.perMinute).toBeCloseTo(-1, 9);
 });

@@ -19,6 +19,10 @@ const LEAST_CLEARNESS = 20;
 /** What opens lets its channel rise several times as fast as before. */
 const LEAST_STEEPENING = 3;
 const LEAST_POINTS = 8;
+/** Of its whole rise. */
+const RISEN_SHARE = 0.7;
+/** The second line needs three points at least. */
+const POINTS_BEYOND = 4;
 /** Enough for a corner to a second in three hours. */
 const MOST_POINTS = 10_000;
 /** Of the way between where it was when it opened and where the first channel is at the end. */
@@ -35,7 +39,8 @@ export function warmUp({ timeS, channels: [first, second] }: Trace): WarmUp | nu
   const { times, columns } = averaged(timeS, [first.values, second.values], MOST_POINTS);
   const [lead, behind] = columns;
   if (!lead || !behind || times.length < LEAST_POINTS) return null;
-  const best = bestCorner(times, behind);
+  const to = beforeLevelling(behind);
+  const best = bestCorner(times.subarray(0, to), behind.subarray(0, to));
   const { corner, clearness, before, after } = best;
   const opens = clearness >= LEAST_CLEARNESS && after > 0 && after >= LEAST_STEEPENING * Math.max(before, 0);
   if (!opens) return { openedS: null, openedAt: null, followed: null, clearness };
@@ -47,6 +52,20 @@ export function warmUp({ timeS, channels: [first, second] }: Trace): WarmUp | nu
     followed: endBehind - atOpening >= FOLLOW_SHARE * (end - atOpening),
     clearness,
   };
+}
+
+/**
+ * What opens lets its channel climb until it levels off at the first one's height. That second bend is none of the opening: the corner is
+ * looked for up to where most of the rise is done, and a few points beyond.
+ */
+function beforeLevelling(values: Float64Array): number {
+  let [low, high] = [Infinity, -Infinity];
+  for (const value of values) {
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
+  const risen = values.findIndex((value) => value >= low + RISEN_SHARE * (high - low));
+  return Math.min(values.length, Math.max(risen + POINTS_BEYOND, LEAST_POINTS));
 }
 
 interface Corner {

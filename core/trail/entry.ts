@@ -5,6 +5,8 @@ import type { PriorWork } from "@/core/diagnosis/work";
 import type { Symptom } from "@/core/diagnosis/case-file";
 import type { Confirmation, Finding, PartResult, PartSource, Watch } from "@/core/job";
 import type { Quantity, Reading, Verdict } from "@/core/measure";
+import type { Comparison, FeedFound, SwapFound } from "@/core/diagnosis/verdict";
+import type { KeptTrace } from "@/core/trace";
 import type { FreezeFrame, Readiness } from "@/core/scan";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
@@ -95,6 +97,12 @@ export interface TestBody {
   readonly instrument?: string | null;
   /** The tester on a known source before and after. */
   readonly proofs?: { readonly before: Quantity | null; readonly after: Quantity | null } | null;
+  /** How it was compared, where there were no values to judge by. */
+  readonly comparedBy?: Comparison | null;
+  readonly swap?: SwapFound | null;
+  readonly feed?: FeedFound | null;
+  /** A recording, thinned out to be drawn. */
+  readonly trace?: KeptTrace | null;
   /** Why the verdict was not followed. */
   readonly overruled?: string | null;
 }

@@ -70,8 +70,12 @@ export function entryDetails(body: EntryBody): readonly string[] {
 }
 
 function testDetails(test: TestBody): readonly string[] {
-  const { partMaker, instrument, proofs, overruled, verdictText, preconditions = [] } = test;
+  const { partMaker, instrument, proofs, overruled, verdict, verdictText, preconditions = [] } = test;
+  // Of a recording or a comparison the sentence is the finding, and not only its mark.
+  const told =
+    (verdict === "pass" || verdict === "fail") && (test.trace || test.comparedBy || test.readings.length > 1);
   return [
+    ...(told && verdictText && !overruled ? [verdictText] : []),
     ...(overruled ? [`Verdict overruled (${verdictText}): ${overruled}`] : []),
     ...(proofs?.before && proofs.after
       ? [`Tester proved before (${formatReading(proofs.before)}) and after (${formatReading(proofs.after)})`]
@@ -204,11 +208,11 @@ type Confirmed = Extract<EntryBody, { kind: "confirmed" }>;
 
 function testText({ title, readings, outcomeLabel, verdict, verdictText, note: added }: TestBody): string {
   // A clear verdict is shown as a mark; only one that leaves doubt needs its sentence here.
-  const unsure = verdict === "borderline" || verdict === "cannot-judge";
+  const unsure = verdict !== "pass" && verdict !== "fail";
   const values = readings
     .map(({ label, reading }) => `${label ? `${label} ` : ""}${formatReading(reading)}`)
     .join(", ");
-  return `${title}: ${[values, lowerFirst(outcomeLabel), unsure ? verdictText : null].filter(Boolean).join("; ")}${note(added)}`;
+  return `${title}: ${[values, lowerFirst(outcomeLabel), unsure && verdictText ? verdictText : null].filter(Boolean).join("; ")}${note(added)}`;
 }
 
 function partText(labels: Labels, { component, partNumber, result }: PartBody): string {

@@ -39,6 +39,8 @@ interface Draft {
   readonly place?: string;
   readonly preconditions?: readonly string[];
   readonly steps?: readonly string[];
+  readonly points?: readonly string[];
+  readonly look?: Procedure["look"];
   readonly spec?: Spec;
   readonly specs?: Procedure["specs"];
   readonly outcomes: Readonly<Record<string, readonly [label: string, effects: string]>>;
@@ -46,11 +48,12 @@ interface Draft {
 
 export function procedure(draft: Draft): Procedure {
   const { key, title, component, minutes, access, tools, cautions, spec, outcomes } = draft;
-  const { kind, question, place, preconditions, steps, specs } = draft;
+  const { kind, question, place, preconditions, steps, specs, points, look } = draft;
   return {
     ...{ key, title, component, minutes, tools: tools ?? [], cautions: cautions ?? [], spec: spec ?? null },
     ...{ kind: kind ?? "value", question: question ?? "", place: place ?? "" },
     ...{ preconditions: preconditions ?? [], steps: steps ?? [], specs: specs ?? [], version: 1 },
+    ...{ points: points ?? [], look: look ?? null, proposed: false },
     access: access?.[0] ?? null,
     accessMinutes: access?.[1] ?? 0,
     outcomes: Object.entries(outcomes).map(([outcome, [label, text]]) => ({

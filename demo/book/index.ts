@@ -3,6 +3,8 @@ import { BODY_PROCEDURES } from "./body";
 import { CHASSIS_PROCEDURES } from "./chassis";
 import { ELECTRICS_PROCEDURES } from "./electrics";
 import { ENGINE_PROCEDURES } from "./engine";
+import { FUEL_AND_COOLING_PROCEDURES } from "./fuel-and-cooling";
+import { SUPPLY_AND_NOISE_PROCEDURES } from "./supply-and-noise";
 
 /** The demo shop's book. */
 export const PROCEDURES: readonly Procedure[] = [
@@ -10,6 +12,8 @@ export const PROCEDURES: readonly Procedure[] = [
   ...ELECTRICS_PROCEDURES,
   ...CHASSIS_PROCEDURES,
   ...BODY_PROCEDURES,
+  ...FUEL_AND_COOLING_PROCEDURES,
+  ...SUPPLY_AND_NOISE_PROCEDURES,
 ];
 
 export { FIXES } from "./fixes";

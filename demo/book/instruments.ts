@@ -1,7 +1,7 @@
-import type { InstrumentRow } from "@/server/db/instruments";
+import type { InstrumentSheet } from "@/server/db/instruments";
 import { q } from "./draft";
 
-interface DemoInstrument extends Omit<InstrumentRow, "id" | "calibrationDue"> {
+interface DemoInstrument extends Omit<InstrumentSheet, "id" | "calibrationDue"> {
   /** Days from the day the demo is started; negative where it is overdue. */
   readonly dueInDays: number;
 }

@@ -1,8 +1,9 @@
 import type { Stage } from "../play";
 import { CLOSED } from "./closed";
+import { MEASURED } from "./measured";
 import { OPEN } from "./open";
 
-const ALL = [...CLOSED, ...OPEN];
+const ALL = [...CLOSED, ...MEASURED, ...OPEN];
 export const STORIES = ALL.length;
 
 /** The jobs that are told in full: closed ones with a lesson first, then those that stand open today. */

@@ -62,7 +62,10 @@ function parse(text: string | null): readonly RunningTest[] {
   if (!text) return [];
   try {
     const list: RunningTest[] = JSON.parse(text);
-    return list.filter((each) => typeof each.procedure === "string" && Array.isArray(each.draft?.rows));
+    return list.filter(
+      (each) =>
+        typeof each.procedure === "string" && Array.isArray(each.draft?.rows) && each.draft.swap && each.draft.feed,
+    );
   } catch {
     return [];
   }

@@ -4,10 +4,11 @@ import { Camera, Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { initials, momentText } from "@/features/shared/format";
 import type { EntryView } from "@/server/views/job-sheet";
-import { Button } from "@/ui/button";
+import { Button, ButtonLink } from "@/ui/button";
 import { classNames } from "@/ui/class-names";
 import { FileButton } from "@/ui/file-button";
 import { EntryFiles } from "./entry-files";
+import { EntryTrace } from "./entry-trace";
 import { useJobPage, useMay } from "./job-context";
 import { TAKEN_FILES, useFileUpload } from "./use-file-upload";
 
@@ -23,7 +24,7 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
   const { site } = useJobPage();
   const mayAdd = useMay("job.complaint");
   const [more, setMore] = useState(false);
-  const { seq, at, by, text, total, mark, correctedBy, corrects, details, files } = entry;
+  const { seq, at, by, text, total, mark, correctedBy, corrects, details, files, trace } = entry;
   return (
     <li id={`entry-${seq}`} className="group border-b border-rule py-2">
       <div className="flex items-baseline gap-3">
@@ -56,6 +57,7 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
             {line}
           </p>
         ))}
+        {trace && <EntryTrace trace={trace} title={text} />}
         <EntryFiles files={files} />
         {more && <More entry={entry} onDone={() => setMore(false)} />}
       </div>
@@ -63,8 +65,14 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
   );
 }
 
-function More({ entry: { seq, canWithdraw }, onDone }: { readonly entry: EntryView; readonly onDone: () => void }) {
-  const { open } = useJobPage();
+function More({
+  entry: { seq, kind, canWithdraw },
+  onDone,
+}: {
+  readonly entry: EntryView;
+  readonly onDone: () => void;
+}) {
+  const { open, sheet } = useJobPage();
   const mayRecord = useMay("job.record");
   const { upload, busy, problem, again } = useFileUpload();
   return (
@@ -78,6 +86,9 @@ function More({ entry: { seq, canWithdraw }, onDone }: { readonly entry: EntryVi
         >
           <Camera aria-hidden size={20} /> Picture or PDF
         </FileButton>
+        {mayRecord && kind === "test" && (
+          <ButtonLink href={`/procedures/new?job=${sheet.job.id}&entry=${seq}`}>Save as a procedure</ButtonLink>
+        )}
         {mayRecord && canWithdraw && (
           <Button
             onClick={() => {

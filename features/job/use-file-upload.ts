@@ -23,16 +23,15 @@ export function useFileUpload() {
   const [problem, setProblem] = useState<string | null>(null);
   const [waiting, setWaiting] = useState<Waiting | null>(null);
 
+  const addressOf = (file: File, seq: number) =>
+    `/api/v1/jobs/${sheet.job.id}/files?${query({ seq: String(seq), name: file.name })}`;
+
   async function send(next: Waiting): Promise<void> {
     const { file, seq, key } = next;
     setWaiting(next);
     setBusy(true);
     setProblem(null);
-    const said = await post(
-      `/api/v1/jobs/${sheet.job.id}/files?${query({ seq: String(seq), name: file.name })}`,
-      file,
-      key,
-    );
+    const said = await post(addressOf(file, seq), file, key);
     setBusy(false);
     setProblem(said === null ? null : `${file.name}: ${said}`);
     if (said !== null) return;
@@ -46,6 +45,11 @@ export function useFileUpload() {
   };
 
   return {
+    /** Sends a file and waits. @returns what stood in the way, null where it is kept */
+    sendNow: (file: File, seq: number): Promise<string | null> =>
+      file.size > MOST_BYTES
+        ? Promise.resolve(`${file.name} is larger than 15 MB`)
+        : post(addressOf(file, seq), file, newUuid()).then((said) => said && `${file.name}: ${said}`),
     busy,
     problem,
     upload: (file: File, seq: number) =>

@@ -3,21 +3,25 @@ import Link from "next/link";
 import { formatSpec } from "@/core/measure";
 import { minutesText } from "@/features/shared/format";
 import type { ProcedureRow } from "@/server/views/procedures";
-import { Button } from "@/ui/button";
+import { Button, ButtonLink } from "@/ui/button";
 import { TextInput } from "@/ui/form";
 import { Empty } from "@/ui/section";
+import { KIND_WORDS } from "./kind-words";
 
 interface ProcedureListProps {
   readonly search: string;
   readonly rows: readonly ProcedureRow[];
+  /** Whether who looks may write one down. */
+  readonly mayRecord: boolean;
 }
 
 /** Every test that the book knows, with what it takes and what is wanted. */
-export function ProcedureList({ search, rows }: ProcedureListProps) {
+export function ProcedureList({ search, rows, mayRecord }: ProcedureListProps) {
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-5 px-4 py-5 sm:px-6">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h1 className="text-xl">Procedures</h1>
+        {mayRecord && <ButtonLink href="/procedures/new">Write one down</ButtonLink>}
         <Form action="/procedures" className="flex w-full gap-2 sm:w-auto" role="search">
           <TextInput
             name="search"
@@ -54,9 +58,9 @@ export function ProcedureList({ search, rows }: ProcedureListProps) {
   );
 }
 
-function wanted({ kind, spec, specs }: ProcedureRow["procedure"]): string {
-  if (kind === "several") return "alike";
-  if (kind === "high-voltage") return "dead, proved";
+function wanted({ kind, spec, specs, proposed }: ProcedureRow["procedure"]): string {
+  if (proposed) return "proposed";
+  if (kind !== "value" && kind !== "trace") return KIND_WORDS[kind];
   if (!spec) return "";
   return specs.length ? `${formatSpec(spec)}, ${specs.length} by variant` : formatSpec(spec);
 }

@@ -1,13 +1,17 @@
 "use client";
 
-import { useState, type ReactNode } from "react";
+import { useRouter } from "next/navigation";
+import type { ReactNode } from "react";
 import type { Procedure, VariantSpec } from "@/core/diagnosis";
 import { formatQuantity, formatSpec } from "@/core/measure";
 import { minutesText } from "@/features/shared/format";
 import type { ProcedureView } from "@/server/views/procedures";
-import { Button } from "@/ui/button";
+import { CommandMessage } from "@/features/shared/command-message";
+import { commandPath } from "@/features/shared/send-command";
+import { useCommand } from "@/features/shared/use-command";
+import { Button, ButtonLink } from "@/ui/button";
 import { Section } from "@/ui/section";
-import { EditProcedure } from "./edit-procedure";
+import { KIND_WORDS } from "./kind-words";
 
 interface ProcedurePageProps {
   readonly view: ProcedureView;
@@ -16,20 +20,25 @@ interface ProcedurePageProps {
 
 /** One procedure: what it asks and takes, what is wanted by variant, and what its outcomes do to suspects. */
 export function ProcedurePage({ view: { procedure, component, outcomes, knownGood }, mayEdit }: ProcedurePageProps) {
-  const [editing, setEditing] = useState(false);
   const { title, question, version, cautions, preconditions, steps } = procedure;
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-6 px-4 py-5 sm:px-6">
       <div>
         <h1 className="text-xl">{title}</h1>
+        {procedure.proposed && (
+          <p className="border-l-4 border-ochre pl-3">Proposed: not offered as a test until a lead takes it in.</p>
+        )}
         {question && <p>{question}</p>}
         <p className="text-sm text-ink-soft">
-          {[component, work(procedure), `version ${version}`].filter(Boolean).join(" · ")}
+          {[component, KIND_WORDS[procedure.kind], work(procedure), `version ${version}`].filter(Boolean).join(" · ")}
         </p>
         {mayEdit && (
-          <Button className="mt-2" onClick={() => setEditing(true)}>
-            Change it
-          </Button>
+          <div className="mt-2 flex flex-wrap gap-3">
+            <ButtonLink href={`/procedures/${procedure.key}/edit`}>
+              {procedure.proposed ? "Look at it and take it in" : "Change it"}
+            </ButtonLink>
+            {procedure.proposed && <DropProposal procedureKey={procedure.key} />}
+          </div>
         )}
       </div>
       {cautions.length > 0 && <Lines title="Caution" lines={cautions} />}
@@ -67,8 +76,26 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
           ))}
         </ul>
       </Section>
-      {editing && <EditProcedure procedure={procedure} onClose={() => setEditing(false)} />}
     </div>
+  );
+}
+
+function DropProposal({ procedureKey }: { readonly procedureKey: string }) {
+  const { send, busy, message } = useCommand(commandPath("drop-proposal"));
+  const router = useRouter();
+  return (
+    <>
+      <Button
+        look="warn"
+        busy={busy}
+        onClick={async () => {
+          if (await send({ key: procedureKey })) router.push("/procedures");
+        }}
+      >
+        Leave it out
+      </Button>
+      <CommandMessage message={message} />
+    </>
   );
 }
 

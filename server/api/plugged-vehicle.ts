@@ -1,5 +1,6 @@
 import "server-only";
 import Joi from "joi";
+import { LIVE_VALUES } from "@/core/scan";
 import {
   VEHICLE_ACTS,
   vehicleInterface,
@@ -17,6 +18,8 @@ export interface PluggedRequest {
   readonly jobVin: string | null;
   /** What is to be done with a simulated vehicle. */
   readonly act: VehicleAct | null;
+  /** Live values that are to be read. */
+  readonly values: readonly string[];
 }
 
 const input = Joi.object<PluggedRequest>({
@@ -26,6 +29,10 @@ const input = Joi.object<PluggedRequest>({
     .try(Joi.string().valid(...VEHICLE_ACTS), Joi.object({ repair: line(80).required() }))
     .allow(null)
     .default(null),
+  values: Joi.array()
+    .max(2)
+    .items(Joi.string().valid(...LIVE_VALUES.map(({ name }) => name)))
+    .default([]),
 });
 
 /** Answers a request about a vehicle that is plugged in, for who may record on jobs. */

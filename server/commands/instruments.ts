@@ -1,12 +1,17 @@
 import "server-only";
 import { randomUUID } from "node:crypto";
 import Joi from "joi";
-import { retireInstrument, setInstrument, type InstrumentRow } from "@/server/db/instruments";
+import {
+  proveInstrument as markProved,
+  retireInstrument,
+  setInstrument,
+  type InstrumentSheet,
+} from "@/server/db/instruments";
 import { line, quantity, uuid } from "@/server/input";
 import type { Command } from "./command";
 import { refuse, refuseInput } from "./refusal";
 
-type InstrumentInput = Omit<InstrumentRow, "id"> & { readonly id: string | null };
+type InstrumentInput = Omit<InstrumentSheet, "id"> & { readonly id: string | null };
 
 /** Notes a meter: how exact it is, and until when it is believed. */
 export const describeInstrument: Command<InstrumentInput, { readonly id: string }> = {
@@ -38,6 +43,18 @@ export const dropInstrument: Command<{ readonly id: string }, null> = {
   input: Joi.object({ id: uuid().required() }),
   async run({ db, site }, { id }) {
     if (!(await retireInstrument(db, site.id, id))) refuse({ code: "not-found", what: "instrument" });
+    return null;
+  },
+};
+
+/** Somebody saw it read right on a source whose value they knew: a battery of this morning, a reference. */
+export const proveInstrument: Command<{ readonly id: string }, null> = {
+  name: "prove-instrument",
+  right: "job.record",
+  input: Joi.object({ id: uuid().required() }),
+  async run({ db, actor, site, now }, { id }) {
+    if (!(await markProved(db, site.id, id, { id: actor.personId, at: now })))
+      refuse({ code: "not-found", what: "instrument" });
     return null;
   },
 };

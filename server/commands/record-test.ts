@@ -1,16 +1,32 @@
 import "server-only";
+import { differenceInHours } from "date-fns";
 import Joi from "joi";
-import { contradicts, COULD_NOT_TELL, NOT_DONE, specFor, verdictOfTest, type Effect } from "@/core/diagnosis";
+import {
+  COMPARISONS,
+  contradicts,
+  COULD_NOT_TELL,
+  kindOfTest,
+  NOT_DONE,
+  specFor,
+  verdictOfTest,
+  type Comparison,
+  type Effect,
+  type FeedFound,
+  type SwapFound,
+} from "@/core/diagnosis";
 import type { SiteId } from "@/core/ids";
-import { doubtsOf, doubtText, type JudgeContext, type Quantity, type Spec } from "@/core/measure";
+import { doubtsOf, doubtText, type DoubtRequest, type JudgeContext, type Quantity, type Spec } from "@/core/measure";
+import { keepTrace, traceOf, type KeptTrace } from "@/core/trace";
 import type { TestBody, TestReading } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
-import { readProcedure } from "@/server/db/book";
+import { readProcedure } from "@/server/db/procedures";
+import { marketMattersOf } from "@/server/db/catalogue";
 import { insertTestFact } from "@/server/db/facts";
 import { findInstrument, type InstrumentRow } from "@/server/db/instruments";
 import type { Db } from "@/server/db/pool";
 import { jobChange, key, line, minutes, optionalLine, optionalText, quantity, reading, uuid } from "@/server/input";
 import { judgeContextInput } from "@/server/spec-input";
+import { feedInput, swapInput, traceInput } from "@/server/test-input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuseInput, refuse } from "./refusal";
@@ -29,6 +45,11 @@ interface TestInput extends JobChange {
   readonly partMaker: string | null;
   readonly instrumentId: string | null;
   readonly proofs: { readonly before: Quantity | null; readonly after: Quantity | null } | null;
+  /** How it was compared, where there are no values to judge by. */
+  readonly comparedBy: Comparison | null;
+  readonly swap: SwapFound | null;
+  readonly feed: FeedFound | null;
+  readonly trace: KeptTrace | null;
   /** Why the verdict is not followed. */
   readonly overruled: string | null;
   /** What looks doubtful is right all the same. */
@@ -62,6 +83,11 @@ export const recordTest: Command<TestInput, JobAnswer> = {
     proofs: Joi.object({ before: quantity().allow(null).default(null), after: quantity().allow(null).default(null) })
       .allow(null)
       .default(null),
+    comparedBy: Joi.string()
+      .valid(...COMPARISONS)
+      .allow(null)
+      .default(null),
+    ...{ swap: swapInput(), feed: feedInput(), trace: traceInput() },
     overruled: optionalLine(400),
     sure: Joi.boolean().default(false),
   }),
@@ -91,17 +117,19 @@ function freeTest({ title, outcome, effects, readings, note }: TestInput): TestM
 async function procedureTest({ db, site, now }: CommandContext, input: TestInput, vehicle: Vehicle): Promise<TestMade> {
   const procedure = input.procedure === null ? null : await readProcedure(db, input.procedure);
   if (!procedure) return refuse({ code: "not-found", what: "procedure" });
-  const { outcome, readings, context, note, proofs, partMaker, preconditions } = input;
+  const { outcome, readings, context, note, proofs, partMaker, preconditions, swap, feed, trace } = input;
   const chosen = procedure.outcomes.find(({ key }) => key === outcome);
   if (!chosen && outcome !== COULD_NOT_TELL && outcome !== NOT_DONE)
     return refuseInput("outcome", "is no outcome of this procedure");
   if (outcome === NOT_DONE && !note) return refuseInput("note", "say why it was not done");
   const instrument = input.instrumentId ? await instrumentOf(db, site.id, input.instrumentId) : null;
   const spec = specFor(procedure, vehicle, partMaker)?.spec ?? null;
-  const judged =
-    outcome === NOT_DONE ? null : verdictOfTest(procedure, spec, { readings, context, instrument, proofs });
+  const kind = kindOfTest(procedure, spec, input.comparedBy);
+  const test = { readings, context, instrument, proofs, swap, feed, trace };
+  const judged = outcome === NOT_DONE ? null : verdictOfTest({ ...procedure, kind }, spec, test);
   if (judged && !judged.ok) return refuseInput(judged.path, judged.message);
-  requireSure(input, spec);
+  const matters = await marketMattersOf(db, vehicle);
+  requireSure(input, spec, vehicle.market !== null && matters ? { name: vehicle.market, matters } : null);
   const against = contradicts(judged, outcome);
   if (against && !input.overruled) return refuseInput("overruled", "say why the verdict is not followed");
   const body: TestBody = {
@@ -116,6 +144,8 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     verdictText: judged?.text ?? null,
     effects: chosen?.effects ?? [],
     note,
+    ...{ swap, feed, trace: trace && keepTrace(traceOf(trace), DRAWN_POINTS) },
+    comparedBy: kind === procedure.kind ? null : input.comparedBy,
     ...{ preconditions, partMaker, proofs, overruled: against ? input.overruled : null },
     instrument: instrument && instrumentText(instrument, now),
   };
@@ -123,10 +153,14 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
 }
 
 /** What is doubtful is asked before it is kept; whoever says that it is right is believed. */
-function requireSure({ readings, context, sure }: TestInput, spec: Spec | null): void {
+function requireSure(
+  { readings, context, sure }: TestInput,
+  spec: Spec | null,
+  market: DoubtRequest["market"] = null,
+): void {
   if (sure) return;
-  for (const [at, { reading }] of readings.entries()) {
-    const [doubt] = doubtsOf({ spec, reading, context });
+  for (const [at, { label, reading }] of readings.entries()) {
+    const [doubt] = doubtsOf({ spec, reading, context, label, market });
     if (doubt) refuseInput(`readings[${at}].reading`, `${doubtText(doubt)} If it is right, say so.`);
   }
 }
@@ -136,7 +170,17 @@ async function instrumentOf(db: Db, siteId: SiteId, id: string): Promise<Instrum
 }
 
 /** "Multimeter 2", with what is to be known of it. */
-function instrumentText({ name, calibrationDue }: InstrumentRow, now: Date): string {
+function instrumentText({ name, calibrationDue, provedAt }: InstrumentRow, now: Date): string {
   const overdue = calibrationDue !== null && calibrationDue < now.toISOString().slice(0, 10);
-  return overdue ? `${name}, calibration overdue since ${calibrationDue}` : name;
+  const proved = provedAt !== null && differenceInHours(now, provedAt) < PROVED_FOR_HOURS;
+  return [
+    name,
+    ...(proved ? ["proved on a known source today"] : []),
+    ...(overdue ? [`calibration overdue since ${calibrationDue}`] : []),
+  ].join(", ");
 }
+
+/** A working day: a meter that was proved in the morning is believed in the evening. */
+const PROVED_FOR_HOURS = 12;
+/** So many points of a recording stay on the trail: enough to draw it. */
+const DRAWN_POINTS = 240;

@@ -17,8 +17,8 @@ import { recordBypass, recordBypassRemoved } from "./bypasses";
 import { dropGroupOfCodes, setGroupOfCodes } from "./code-groups";
 import { describeDesigned, dropDesigned } from "./designed-cases";
 import { takeBackFile } from "./files";
-import { describeInstrument, dropInstrument } from "./instruments";
-import { changeProcedure } from "./procedures";
+import { describeInstrument, dropInstrument, proveInstrument } from "./instruments";
+import { dropProposal, proposeProcedure, writeProcedure } from "./procedures";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
@@ -57,9 +57,12 @@ export const COMMANDS: readonly AnyCommand[] = [
   describeModel,
   changeVehicle,
   takeBackFile,
-  changeProcedure,
+  writeProcedure,
+  proposeProcedure,
+  dropProposal,
   describeInstrument,
   dropInstrument,
+  proveInstrument,
   setGroupOfCodes,
   dropGroupOfCodes,
   describeDesigned,

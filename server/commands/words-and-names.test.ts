@@ -7,7 +7,6 @@ import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { findVehicle } from "@/server/db/vehicles";
 import { loadJobSheet } from "@/server/views/job-sheet";
-import { loadProcedure } from "@/server/views/procedures";
 import { givenDatabase } from "@/tests/support/database";
 import { done, hire, openShop, OpenJob, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
 
@@ -240,44 +239,5 @@ describe("what is known beside jobs", () => {
       "Frozen with P0299: engine speed 2775 rpm",
       "Lamp on; monitors still open: boost pressure",
     ]);
-  });
-});
-
-describe("a procedure", () => {
-  test("changes as a new version, and a job keeps the one that it used", async () => {
-    const job = await OpenJob.open(technician);
-    const measure = () =>
-      job.record("record-test", {
-        ...{ procedure: "leak-test", outcome: "in-spec", minutes: 5 },
-        readings: [{ label: "", reading: { value: 0.01, unit: "bar" } }],
-      });
-    await measure();
-    const change = {
-      key: "leak-test",
-      version: 1,
-      title: "Leak test at 1.2 bar",
-      minutes: 9,
-      steps: ["Close it", "Wait"],
-    };
-    expect((await refusalOf(send(technician, "change-procedure", change))).code).toBe("not-allowed");
-    expect(await done(send(lead, "change-procedure", change))).toEqual({ version: 2 });
-    expect((await refusalOf(send(lead, "change-procedure", change))).code).toBe("conflict");
-    await measure();
-    const { rows } = await pool().query(
-      `select t.title, t.version, v.body ->> 'title' as kept
-       from job_test t
-       join procedure_version v on v.procedure = t.procedure and v.version = t.version
-       where t.job_id = $1
-       order by t.seq`,
-      [job.id],
-    );
-    expect(rows).toEqual([
-      { title: "Leak test", version: 1, kept: "Leak test" },
-      { title: "Leak test at 1.2 bar", version: 2, kept: "Leak test at 1.2 bar" },
-    ]);
-    await measure();
-    expect((await loadProcedure("leak-test"))?.knownGood).toEqual({
-      ...{ median: { value: 0.01, unit: "bar" }, spread: { value: 0, unit: "bar" }, n: 3 },
-    });
   });
 });

@@ -20,6 +20,7 @@ import {
 import { key, line } from "@/server/input";
 import { recount } from "@/server/knowledge/keep";
 import type { Command } from "./command";
+import { freeKey, keyOf } from "./free-key";
 import { refuse, refuseInput } from "./refusal";
 
 interface AddWordInput {
@@ -37,7 +38,6 @@ const topicInput = () =>
   Joi.string()
     .valid(...CONDITION_TOPICS)
     .default("other");
-const MOST_KEY_LETTERS = 60;
 
 /** Puts a word into the vocabulary. One that is there already, under this or another name, is given back instead. */
 export const addWord: Command<AddWordInput, { readonly key: string; readonly added: boolean }> = {
@@ -64,26 +64,6 @@ export const addWord: Command<AddWordInput, { readonly key: string; readonly add
     return { key: made, added: true };
   },
 };
-
-/** "Ölpumpe, hinten" becomes "olpumpe-hinten"; a label without any such letter becomes "word". */
-function keyOf(label: string): string {
-  const plain = label
-    .normalize("NFKD")
-    .replace(/[\u0300-\u036f]/g, "")
-    .toLowerCase();
-  return (
-    plain
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-+|-+$/g, "")
-      .slice(0, MOST_KEY_LETTERS) || "word"
-  );
-}
-
-async function freeKey(wanted: string, taken: (key: string) => Promise<boolean>): Promise<string> {
-  let candidate = wanted;
-  for (let number = 2; await taken(candidate); number++) candidate = `${wanted}-${number}`;
-  return candidate;
-}
 
 interface AddSynonymInput {
   readonly kind: WordKind;

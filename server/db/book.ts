@@ -1,6 +1,6 @@
 import "server-only";
 import type { PersonId } from "@/core/ids";
-import type { Cause, ConditionTopic, Fix, KnownCause, Pattern, Procedure } from "@/core/diagnosis";
+import type { Cause, ConditionTopic, Fix, KnownCause, Pattern } from "@/core/diagnosis";
 import type { Db } from "./pool";
 import { readSynonyms, type WordKind } from "./words";
 import { execute, many } from "./rows";
@@ -93,109 +93,6 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
      join failure f on f.key = coalesce(meant.merged_into, meant.key)
      order by k.key, f.key`,
   );
-}
-
-const PROCEDURES = `
-  select p.key, p.title, current_component(p.component) as component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
-    p.kind, p.question, p.place, p.preconditions, p.steps, p.specs, p.version,
-    (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
-        select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
-          order by e.component, e.failure), '[]')
-        from (
-          select distinct on (k.key, f.key) k.key as component, f.key as failure, w.effect
-          from procedure_effect w
-          join component written on written.key = w.component
-          join component k on k.key = coalesce(written.merged_into, written.key)
-          left join failure meant on meant.key = w.failure
-          left join failure f on f.key = coalesce(meant.merged_into, meant.key)
-          where w.procedure = o.procedure and w.outcome = o.key
-          -- Of two that became one, what was said of the word that stayed.
-          order by k.key, f.key, written.merged_into is not null, meant.merged_into is not null
-        ) e
-      )) order by o.position), '[]')
-     from procedure_outcome o where o.procedure = p.key) as outcomes
-  from procedure p`;
-
-export async function readProcedures(db: Db): Promise<Procedure[]> {
-  return many<Procedure>(db, `${PROCEDURES} order by p.key`);
-}
-
-export async function readProcedure(db: Db, key: string): Promise<Procedure | null> {
-  return (await many<Procedure>(db, `${PROCEDURES} where p.key = $1`, [key]))[0] ?? null;
-}
-
-/** A procedure, locked until the transaction ends: two changes of it queue up here. */
-export async function readProcedureForChange(db: Db, key: string): Promise<Procedure | null> {
-  await execute(db, "select key from procedure where key = $1 for update", [key]);
-  return readProcedure(db, key);
-}
-
-/** Writes a new version of how a procedure is done; its outcomes stay. */
-export async function updateProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
-  const { key, title, question, place, minutes, cautions, preconditions, steps, tools, version } = procedure;
-  await execute(
-    db,
-    `update procedure
-     set title = $2, question = $3, place = $4, minutes = $5, cautions = $6, preconditions = $7, steps = $8, tools = $9,
-       version = $10
-     where key = $1`,
-    [key, title, question, place, minutes, cautions, preconditions, steps, tools, version],
-  );
-  await insertProcedureVersion(db, procedure, by, now);
-}
-
-export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
-  const { key, title, component, minutes, access, accessMinutes, tools, cautions, spec, outcomes } = procedure;
-  const { kind, question, place, preconditions, steps, specs, version } = procedure;
-  await execute(
-    db,
-    `insert into procedure
-       (key, title, component, minutes, access, access_minutes, tools, cautions, spec, created_at, created_by,
-        kind, question, place, preconditions, steps, specs, version)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)`,
-    [
-      ...[
-        key,
-        title,
-        component,
-        minutes,
-        access,
-        accessMinutes,
-        tools,
-        cautions,
-        spec && JSON.stringify(spec),
-        now,
-        by,
-      ],
-      ...[kind, question, place, preconditions, steps, JSON.stringify(specs), version],
-    ],
-  );
-  for (const [position, outcome] of outcomes.entries()) {
-    await execute(db, "insert into procedure_outcome (procedure, key, label, position) values ($1, $2, $3, $4)", [
-      key,
-      outcome.key,
-      outcome.label,
-      position,
-    ]);
-    for (const effect of outcome.effects)
-      await execute(
-        db,
-        "insert into procedure_effect (procedure, outcome, component, failure, effect) values ($1, $2, $3, $4, $5)",
-        [key, outcome.key, effect.component, effect.failure, effect.effect],
-      );
-  }
-  await insertProcedureVersion(db, procedure, by, now);
-}
-
-/** Keeps a version of a procedure as it is, for the jobs that use it. */
-async function insertProcedureVersion(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
-  await execute(db, "insert into procedure_version (procedure, version, body, at, by_id) values ($1, $2, $3, $4, $5)", [
-    procedure.key,
-    procedure.version,
-    JSON.stringify(procedure),
-    now,
-    by,
-  ]);
 }
 
 export async function readFixes(db: Db): Promise<Fix[]> {

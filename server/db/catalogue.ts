@@ -107,6 +107,19 @@ export async function modelChoices(db: Db): Promise<ModelChoices[]> {
   );
 }
 
+/** What lies elsewhere in this model built for another market; empty where nothing is known to. */
+export async function marketMattersOf(
+  db: Db,
+  { make, model }: { readonly make: string; readonly model: string },
+): Promise<string> {
+  const row = await maybeOne<{ matters: string }>(
+    db,
+    "select market_matters as matters from variant_name where kind = 'model' and make = $1 and name = $2 and merged_into is null",
+    [make, model],
+  );
+  return row?.matters ?? "";
+}
+
 export interface CatalogueRow extends VariantName {
   readonly vehicles: number;
   readonly marketMatters: string;

@@ -12,20 +12,27 @@ export interface InstrumentRow extends Instrument {
   readonly offset: Quantity | null;
   /** The last day on which it is believed, as in 2027-03-31; null where nobody calibrates it. */
   readonly calibrationDue: string | null;
+  /** When it was last proved on a known source, and by whom. */
+  readonly provedAt: Date | null;
+  readonly provedBy: string | null;
 }
 
-const COLUMNS = 'id, name, percent, "offset", calibration_due::text as "calibrationDue"';
+/** What leads say of a meter. */
+export type InstrumentSheet = Omit<InstrumentRow, "provedAt" | "provedBy">;
+
+const COLUMNS = `i.id, i.name, i.percent, i."offset", i.calibration_due::text as "calibrationDue", i.proved_at as "provedAt", p.name as "provedBy"`;
+const FROM = "instrument i left join person p on p.id = i.proved_by";
 
 export async function listInstruments(db: Db, siteId: SiteId): Promise<InstrumentRow[]> {
   return many<InstrumentRow>(
     db,
-    `select ${COLUMNS} from instrument where site_id = $1 and active order by lower(name)`,
+    `select ${COLUMNS} from ${FROM} where i.site_id = $1 and i.active order by lower(i.name)`,
     [siteId],
   );
 }
 
 export async function findInstrument(db: Db, siteId: SiteId, id: string): Promise<InstrumentRow | null> {
-  return maybeOne<InstrumentRow>(db, `select ${COLUMNS} from instrument where site_id = $1 and id = $2 and active`, [
+  return maybeOne<InstrumentRow>(db, `select ${COLUMNS} from ${FROM} where i.site_id = $1 and i.id = $2 and i.active`, [
     siteId,
     id,
   ]);
@@ -34,7 +41,7 @@ export async function findInstrument(db: Db, siteId: SiteId, id: string): Promis
 export async function setInstrument(
   db: Db,
   siteId: SiteId,
-  { id, name, percent, offset, calibrationDue }: InstrumentRow,
+  { id, name, percent, offset, calibrationDue }: InstrumentSheet,
   by: { readonly id: PersonId; readonly at: Date },
 ): Promise<void> {
   await execute(
@@ -57,4 +64,15 @@ export async function retireInstrument(db: Db, siteId: SiteId, id: string): Prom
       id,
     ])) === 1
   );
+}
+
+/** Notes that a meter was proved on a known source. @returns whether there is such a meter */
+export async function proveInstrument(
+  db: Db,
+  siteId: SiteId,
+  id: string,
+  by: { readonly id: PersonId; readonly at: Date },
+): Promise<boolean> {
+  const sql = "update instrument set proved_at = $3, proved_by = $4 where site_id = $1 and id = $2 and active";
+  return (await execute(db, sql, [siteId, id, by.at, by.id])) === 1;
 }

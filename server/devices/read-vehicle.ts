@@ -1,7 +1,14 @@
 import "server-only";
 import type { FaultCode } from "@/core/codes";
 import type { ModuleCoverage } from "@/core/job";
-import { decodeScan, type FreezeFrame, type Readiness } from "@/core/scan";
+import {
+  decodeLiveValue,
+  decodeScan,
+  LIVE_VALUES,
+  type FrozenValue,
+  type FreezeFrame,
+  type Readiness,
+} from "@/core/scan";
 import type { PluggedVehicle, VehicleInterface } from "./vehicle-interface";
 
 /** What one module said. */
@@ -70,4 +77,23 @@ export async function clearVehicle(
     if (answer.kind === "response" && answer.frame.startsWith("44")) cleared.push(name);
   }
   return cleared;
+}
+
+/**
+ * What the engine's module sees at this moment, of the values that are asked for.
+ * @returns null where the module does not answer; a value that it does not have is left out
+ */
+export async function readLive(
+  tool: VehicleInterface,
+  vehicle: PluggedVehicle,
+  names: readonly string[],
+): Promise<readonly FrozenValue[] | null> {
+  const values: FrozenValue[] = [];
+  for (const { request } of LIVE_VALUES.filter(({ name }) => names.includes(name))) {
+    const answer = await tool.ask(vehicle.id, "engine", request);
+    if (answer.kind !== "response") return null;
+    const value = decodeLiveValue(answer.frame);
+    if (value) values.push(value);
+  }
+  return values;
 }

@@ -1,6 +1,7 @@
 import "server-only";
 import type { Labels, Procedure } from "@/core/diagnosis";
-import { readProcedures, readVocabulary, type Vocabulary } from "@/server/db/book";
+import { readVocabulary, type Vocabulary } from "@/server/db/book";
+import { readProcedures } from "@/server/db/procedures";
 import type { Db } from "@/server/db/pool";
 import { readMergedWords, type MergedWord, type WordKind } from "@/server/db/words";
 

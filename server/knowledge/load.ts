@@ -1,6 +1,7 @@
 import "server-only";
 import { withPriorWork, type CaseFile, type Knowledge } from "@/core/diagnosis";
-import { readCauses, readFixes, readPatterns, readProcedures } from "@/server/db/book";
+import { readCauses, readFixes, readPatterns } from "@/server/db/book";
+import { readProcedures } from "@/server/db/procedures";
 import { readCodesByModule, readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";

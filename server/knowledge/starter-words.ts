@@ -109,6 +109,12 @@ export const STARTER_WORDS: Vocabulary = {
   ],
   components: [
     { key: "engine-control-unit", label: "Engine control unit", system: "engine" },
+    { key: "thermostat", label: "Thermostat", system: "engine" },
+    { key: "radiator", label: "Radiator", system: "engine" },
+    { key: "coolant-pump", label: "Coolant pump", system: "engine" },
+    { key: "ignition-coil", label: "Ignition coil", system: "engine" },
+    { key: "spark-plug", label: "Spark plug", system: "engine" },
+    { key: "injector", label: "Injector", system: "fuel" },
     { key: "glow-plug", label: "Glow plug", system: "engine" },
     { key: "glow-relay", label: "Glow plug control unit", system: "engine" },
     { key: "camshaft-sensor", label: "Camshaft position sensor", system: "engine" },

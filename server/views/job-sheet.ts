@@ -12,6 +12,7 @@ import {
 } from "@/core/diagnosis";
 import { groupsAmong, silentModules, type CodeGroup, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
+import type { KeptTrace } from "@/core/trace";
 import {
   cameBack,
   caseOf,
@@ -37,6 +38,7 @@ import {
   type TrailMap,
 } from "@/core/trail";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
+import { marketMattersOf } from "@/server/db/catalogue";
 import { readFacts } from "@/server/db/facts";
 import { listInstruments, type InstrumentRow } from "@/server/db/instruments";
 import { listFiles, type FileRow } from "@/server/db/files";
@@ -76,6 +78,8 @@ export interface EntryView {
   /** What stands below the line. */
   readonly details: readonly string[];
   readonly files: readonly FileView[];
+  /** A test's recording, to be drawn. */
+  readonly trace: KeptTrace | null;
 }
 
 export type FileView = Pick<FileRow, "id" | "name" | "mediaType" | "by" | "byId">;
@@ -113,6 +117,8 @@ export interface JobSheet {
   readonly questions: readonly { readonly condition: string; readonly label: string }[];
   readonly words: Vocabulary;
   readonly colleagues: readonly Person[];
+  /** The market it was built for, with what lies elsewhere in such ones; null where nothing is known to. */
+  readonly market: { readonly name: string; readonly matters: string } | null;
   /** The shop's meters. */
   readonly instruments: readonly InstrumentRow[];
 }
@@ -137,12 +143,13 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const knowledge = await loadKnowledge(db, site, file, conditions.map(conditionFeature));
   const labels = labelsFrom(words, knowledge.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
-  const [like, ends, meanings, groups, designed] = await Promise.all([
+  const [like, ends, meanings, groups, designed, matters] = await Promise.all([
     likeJobs(db, file, labels, id),
     deadEnds(db, file, labels, site),
     codeMeanings(db, codes, vehicle.make),
     groupsForMake(db, vehicle.make),
     loadDesigned(db, site, facts),
+    marketMattersOf(db, vehicle),
   ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
@@ -153,6 +160,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     sharedByCodes: groupsAmong(codes, groups),
     silentModules: silentModules(codes, unanswered(facts)),
     designed,
+    market: vehicle.market !== null && matters ? { name: vehicle.market, matters } : null,
     questions: questionsFor(knowledge, file, conditions).map(({ condition }) => ({
       condition,
       label: labels.condition(condition),
@@ -270,6 +278,7 @@ function entryViews(
       canWithdraw,
       details: entryDetails(body),
       files: files.filter((file) => file.seq === seq),
+      trace: body.kind === "test" ? (body.trace ?? null) : null,
     };
   });
 }

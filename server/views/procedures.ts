@@ -1,7 +1,12 @@
 import "server-only";
-import { causeName, type Procedure } from "@/core/diagnosis";
+import { causeName, type Effect, type Procedure } from "@/core/diagnosis";
+import { asJobId } from "@/core/ids";
 import { knownGood, type KnownGood } from "@/core/measure";
-import { readProcedure, readProcedures } from "@/server/db/book";
+import { readAllProcedures, readProcedure } from "@/server/db/procedures";
+import { readVocabulary, type Vocabulary } from "@/server/db/book";
+import { findJob } from "@/server/db/jobs";
+import type { Site } from "@/server/db/sites";
+import { readTrail } from "@/server/db/trail";
 import { pool } from "@/server/db/pool";
 import { passedReadings } from "@/server/db/passed-readings";
 import { loadLabels } from "@/server/knowledge/labels";
@@ -13,7 +18,7 @@ export interface ProcedureRow {
 
 /** The procedures whose title or component holds the search. */
 export async function listProcedures(search: string): Promise<readonly ProcedureRow[]> {
-  const [procedures, labels] = await Promise.all([readProcedures(pool()), loadLabels(pool())]);
+  const [procedures, labels] = await Promise.all([readAllProcedures(pool()), loadLabels(pool())]);
   const wanted = search.toLowerCase();
   return procedures
     .map((procedure) => ({ procedure, component: procedure.component && labels.component(procedure.component) }))
@@ -53,4 +58,30 @@ export async function loadProcedure(key: string): Promise<ProcedureView | null> 
     })),
     knownGood: knownGood(await passedReadings(db, key)),
   };
+}
+
+/** Words that an editor of procedures chooses from. */
+export async function loadBookWords(): Promise<Pick<Vocabulary, "components" | "failures">> {
+  const { components, failures } = await readVocabulary(pool());
+  return { components, failures };
+}
+
+interface Start {
+  readonly title: string;
+  readonly minutes: number | null;
+  readonly outcome: string;
+  readonly effects: readonly Effect[];
+}
+
+const NOTHING: Start = { title: "", minutes: null, outcome: "", effects: [] };
+
+/** What somebody did in one entry of a job, as the start of a procedure; nothing where there is no such test. */
+export async function loadProcedureStart(site: Site, job: string, seq: number): Promise<Start> {
+  const id = asJobId(job);
+  const found = id && (await findJob(pool(), site.id, id));
+  if (!found) return NOTHING;
+  const entry = (await readTrail(pool(), found.id)).find((each) => each.seq === seq);
+  if (entry?.body.kind !== "test") return NOTHING;
+  const { title, outcomeLabel, effects } = entry.body;
+  return { title, minutes: entry.minutes, outcome: outcomeLabel, effects };
 }

@@ -18,7 +18,7 @@ const ACTS: readonly Act[] = ["key-on", "key-off", "run", "drive"];
 let vehicles = plugIn();
 
 function plugIn(): ReadonlyMap<string, SimulatedVehicle> {
-  return new Map(VEHICLES.map((setup) => [setup.id, new SimulatedVehicle(setup)]));
+  return new Map(VEHICLES.map((setup) => [setup.id, new SimulatedVehicle(setup, Date.now)]));
 }
 
 const server = createServer((request, response) => {

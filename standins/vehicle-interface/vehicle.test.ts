@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { decodeScan } from "@/core/scan";
+import { decodeLiveValue, decodeScan } from "@/core/scan";
 import { SimulatedVehicle } from "./vehicle";
 import { VEHICLES } from "./vehicles";
 import { vinCheckDigit } from "@/core/vehicle";
@@ -76,5 +76,19 @@ describe("a simulated vehicle", () => {
     vehicle.act("drive");
     expect(open()).toBe(0);
     expect(codes(vehicle, "engine")).toEqual([]);
+  });
+
+  test("warms up once it runs, and its live values are understood", () => {
+    let now = 0;
+    const vehicle = new SimulatedVehicle(setup, () => now);
+    const live = (request: string) => decodeLiveValue(vehicle.answer("engine", request) ?? "");
+    expect(live("01 05")).toEqual({ name: "coolant-temperature", value: 18, unit: "degC" });
+    expect(live("01 0C")?.value).toBe(0);
+    vehicle.act("run");
+    now = 20_000;
+    expect(live("01 05")?.value).toBeCloseTo(92 - 74 / Math.E, 0);
+    expect(live("01 0C")?.value).toBeGreaterThan(780);
+    expect(decodeLiveValue("41 0C 2B")).toBeNull();
+    expect(decodeLiveValue("7F 01 12")).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-/** A made-up vehicle as its control modules see it: a small state machine without clock or chance. */
+/** A made-up vehicle as its control modules see it: a small state machine without chance; its clock is given to it. */
 
 export type Returns = "at-once" | "key-cycle" | "drive";
 
@@ -32,6 +32,12 @@ const SUPPORTED = { spark: 0b01100101, compression: 0b11001001 } as const;
 /** Continuous monitors: misfire, fuel system, components. */
 const CONTINUOUS = 0b0111;
 
+const IDLE_RPM = 820;
+const COLD_C = 18;
+const HOT_C = 92;
+/** A real engine takes minutes; nobody wants to wait for a simulated one. */
+const WARMS_UP_S = 20;
+
 export class SimulatedVehicle {
   private key = true;
   private readonly repaired = new Set<string>();
@@ -39,8 +45,13 @@ export class SimulatedVehicle {
   private readonly pending = new Set<string>();
   private readonly permanent = new Set<string>();
   private monitorsDone = true;
+  private runsSinceMs: number | null = null;
 
-  constructor(readonly setup: VehicleSetup) {
+  /** @param nowMs the clock that warms its engine up, in milliseconds */
+  constructor(
+    readonly setup: VehicleSetup,
+    private readonly nowMs: () => number = () => 0,
+  ) {
     for (const { code, returns } of setup.faults) (returns === "drive" ? this.pending : this.stored).add(code);
     for (const code of this.stored) this.permanent.add(code);
   }
@@ -48,6 +59,8 @@ export class SimulatedVehicle {
   act(what: Act): void {
     if (what === "key-on" && !this.key) this.recheck(["at-once", "key-cycle"]);
     this.key = what !== "key-off";
+    if (what === "key-off") this.runsSinceMs = null;
+    else if (what !== "key-on") this.runsSinceMs ??= this.nowMs();
     if (what === "drive") {
       this.recheck(["at-once", "key-cycle", "drive"]);
       this.monitorsDone = true;
@@ -82,7 +95,8 @@ export class SimulatedVehicle {
   private respond(module: string, service: string, parameter: string): string | null {
     switch (service) {
       case "01":
-        return parameter === "01" && module === "engine" ? this.readiness() : null;
+        if (module !== "engine") return null;
+        return parameter === "01" ? this.readiness() : this.live(parameter);
       case "02":
         return module === "engine" ? this.frozen(parameter) : null;
       case "03":
@@ -137,6 +151,29 @@ export class SimulatedVehicle {
       byte(SUPPORTED[this.setup.ignition]),
       byte(open),
     ].join(" ");
+  }
+
+  /** What the engine's module sees now: idling and warming up once it runs. */
+  private live(parameter: string): string | null {
+    const seconds = this.runsSinceMs === null ? 0 : (this.nowMs() - this.runsSinceMs) / 1000;
+    const runs = this.runsSinceMs !== null;
+    const coolant = COLD_C + (HOT_C - COLD_C) * (1 - Math.exp(-seconds / WARMS_UP_S));
+    // A small swing, as any idle has.
+    const speed = runs ? IDLE_RPM + 30 * Math.sin(seconds * 2) : 0;
+    const word = (value: number) => `${byte((value >> 8) & 0xff)} ${byte(value & 0xff)}`;
+    const values: Readonly<Record<string, string>> = {
+      "04": byte(runs ? 51 : 0),
+      "05": byte(Math.round(coolant) + 40),
+      "0B": byte(runs ? 98 : 100),
+      "0C": word(Math.round(speed * 4)),
+      "0D": byte(0),
+      "0F": byte(COLD_C + 40),
+      "10": word(runs ? 1240 : 0),
+      "33": byte(100),
+      "42": word(runs ? 14_200 : 12_500),
+    };
+    const value = values[parameter];
+    return value === undefined ? null : `41 ${parameter} ${value}`;
   }
 
   /** A hot engine under load, as it was when the first code set. */

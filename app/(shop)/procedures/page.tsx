@@ -1,13 +1,14 @@
 import type { Metadata } from "next";
 import { ProcedureList } from "@/features/procedures/procedure-list";
 import { requireActor } from "@/server/auth/page";
+import { may } from "@/server/auth/rights";
 import { listProcedures } from "@/server/views/procedures";
 
 export const metadata: Metadata = { title: "Procedures" };
 
 export default async function ProceduresPage({ searchParams }: PageProps<"/procedures">) {
-  await requireActor("shop.read");
+  const { actor } = await requireActor("shop.read");
   const { search } = await searchParams;
   const wanted = typeof search === "string" ? search.trim().slice(0, 100) : "";
-  return <ProcedureList search={wanted} rows={await listProcedures(wanted)} />;
+  return <ProcedureList search={wanted} rows={await listProcedures(wanted)} mayRecord={may(actor, "job.record")} />;
 }

@@ -5,7 +5,7 @@ import { freezeFrameText, readinessText } from "@/core/scan";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
 import type { PluggedVehicle, VehicleAct } from "@/server/devices/vehicle-interface";
 import { Button } from "@/ui/button";
-import { actOnPlugged, clearPlugged, readPlugged, usePluggedVehicles } from "../use-vehicle-interface";
+import { actOnPlugged, clearPlugged, readPlugged, usePluggedVehicles } from "@/features/shared/vehicle-interface";
 import { SimulatedVehicle } from "./simulated-vehicle";
 
 /** One way of reading a vehicle, and what is done before. */

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { PluggedVehicle, VehicleAct } from "@/server/devices/vehicle-interface";
 import { Button } from "@/ui/button";
-import { actOnPlugged } from "../use-vehicle-interface";
+import { actOnPlugged } from "@/features/shared/vehicle-interface";
 
 interface SimulatedVehicleProps {
   readonly vehicle: PluggedVehicle;

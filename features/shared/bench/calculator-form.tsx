@@ -20,13 +20,17 @@ interface CalculatorFormProps {
   /** Puts a result on a trail; null where there is no job to put it on. */
   readonly onKeep: ((text: string) => void) | null;
   readonly busy?: boolean;
+  readonly keepLabel?: string;
+  /** It stands within another form, and a form cannot hold a form. */
+  readonly inside?: boolean;
 }
 
 type Texts = Readonly<Record<string, string>>;
 type Units = Readonly<Record<string, Unit>>;
 
 /** One calculator: computes while it is typed, shows its formula and source, and goes to the trail with one tap. */
-export function CalculatorForm({ calculator, onKeep, busy = false }: CalculatorFormProps) {
+export function CalculatorForm(props: CalculatorFormProps) {
+  const { calculator, onKeep, busy = false, keepLabel = "Put it on the trail", inside = false } = props;
   const [texts, setTexts] = useState<Texts>({});
   const [units, setUnits] = useState<Units>({});
   const result = calculate(calculator, givenOf(calculator, texts, units));
@@ -37,6 +41,7 @@ export function CalculatorForm({ calculator, onKeep, busy = false }: CalculatorF
     <Form
       problems={problems.map(({ name, message }) => ({ path: name, message }))}
       onSubmit={keep}
+      inside={inside}
       className="flex flex-col gap-4"
     >
       <p>{calculator.question}</p>
@@ -71,8 +76,15 @@ export function CalculatorForm({ calculator, onKeep, busy = false }: CalculatorF
         {calculator.source}.
       </p>
       {onKeep && (
-        <Button type="submit" look="main" busy={busy} disabled={!result.ok} className="self-start">
-          Put it on the trail
+        <Button
+          type={inside ? "button" : "submit"}
+          look={inside ? "plain" : "main"}
+          busy={busy}
+          disabled={!result.ok}
+          className="self-start"
+          {...(inside ? { onClick: keep } : {})}
+        >
+          {keepLabel}
         </Button>
       )}
     </Form>

@@ -1,4 +1,5 @@
 import {
+  keepTrace,
   leakRate,
   readTrace,
   summarise,
@@ -7,8 +8,10 @@ import {
   warmUp,
   type ChannelSummary,
   type DrawnPoint,
+  type KeptTrace,
   type Leak,
   type Limits,
+  type Trace,
   type WarmUp,
 } from "@/core/trace";
 import type { Unit } from "@/core/measure";
@@ -33,16 +36,24 @@ export type TraceAnswer =
       readonly points: number;
       readonly channels: readonly ChannelAnswer[];
       readonly warmUp: WarmUp | null;
+      /** Thinned out, to be kept with a test. */
+      readonly kept: KeptTrace;
     };
 
 /** Enough for a screen; every peak is kept. */
 const DRAWN = 600;
+/** Enough to judge by, and little enough to be kept on a phone. */
+const KEPT = 1500;
 
 /** Everything that is said of a recording: read, summarised against the limits, looked at as a leak and as a warm-up. */
 export function answerTrace({ text, limits }: TraceQuestion): TraceAnswer {
   const read = readTrace(text);
   if (!read.ok) return { ok: false, problem: traceProblemText(read.problem) };
-  const { trace } = read;
+  return answerOf(read.trace, limits);
+}
+
+/** The same of a recording that was read before. */
+export function answerOf(trace: Trace, limits: Limits): Extract<TraceAnswer, { ok: true }> {
   return {
     ok: true,
     points: trace.timeS.length,
@@ -54,5 +65,6 @@ export function answerTrace({ text, limits }: TraceQuestion): TraceAnswer {
       points: thinOut(trace, channel, DRAWN),
     })),
     warmUp: warmUp(trace),
+    kept: keepTrace(trace, KEPT),
   };
 }

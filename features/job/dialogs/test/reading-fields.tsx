@@ -98,14 +98,14 @@ export function ValueFields({ spec, ...props }: ReadingFieldsProps & { readonly 
   );
 }
 
-/** Like things, one a row: the odd one is found by the others. */
-export function SeveralFields(props: ReadingFieldsProps) {
+/** Like things or places, one a row. */
+export function SeveralFields({ legend, ...props }: ReadingFieldsProps & { readonly legend: string }) {
   const { draft, change } = props;
   const set = (at: number, part: Partial<TestDraft["rows"][number]>) =>
     change({ rows: draft.rows.map((row, index) => (index === at ? { ...row, ...part } : row)) });
   return (
     <fieldset className="flex flex-col gap-3">
-      <legend className="font-medium">Each measured in the same way; three at least</legend>
+      <legend className="font-medium">{legend}</legend>
       <UnitField {...props} />
       {draft.rows.map((row, at) => (
         <div key={at} className="grid grid-cols-[1fr_1fr] gap-3">
@@ -128,6 +128,33 @@ export function SeveralFields(props: ReadingFieldsProps) {
       >
         One more
       </Button>
+    </fieldset>
+  );
+}
+
+/** Two readings of the same kind: a good one and the suspect, or before and after. */
+export function PairFields({ names, ...props }: ReadingFieldsProps & { readonly names: readonly [string, string] }) {
+  const { draft, change } = props;
+  const set = (at: number, text: string) =>
+    change({
+      rows: names.map((name, index) => ({ label: name, text: index === at ? text : (draft.rows[index]?.text ?? "") })),
+    });
+  return (
+    <fieldset className="flex flex-col gap-3">
+      <legend className="font-medium">Both measured in the same way</legend>
+      <UnitField {...props} />
+      <div className="grid grid-cols-2 gap-3">
+        {names.map((name, at) => (
+          <Field key={name} name={`readings[${at}]`} label={name.charAt(0).toUpperCase() + name.slice(1)}>
+            <TextInput
+              value={draft.rows[at]?.text ?? ""}
+              onChange={(event) => set(at, event.target.value)}
+              inputMode="decimal"
+              className="mono text-lg"
+            />
+          </Field>
+        ))}
+      </div>
     </fieldset>
   );
 }

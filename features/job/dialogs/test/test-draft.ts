@@ -1,6 +1,9 @@
-import type { Procedure, TestReadings } from "@/core/diagnosis";
+import type { Comparison, FeedFound, Procedure, ProcedureKind, SwapFound, TestReadings } from "@/core/diagnosis";
 import {
   readReading,
+  unitOfSpec,
+  unitsLike,
+  UNITS,
   type Instrument,
   type LikeReading,
   type Quantity,
@@ -8,6 +11,7 @@ import {
   type Spec,
   type Unit,
 } from "@/core/measure";
+import type { KeptTrace } from "@/core/trace";
 
 /** A test while it runs: all of it is text, so that it can be kept on this machine through a reload. */
 export interface TestDraft {
@@ -15,6 +19,11 @@ export interface TestDraft {
   readonly startedAt: number | null;
   readonly rows: readonly { readonly label: string; readonly text: string }[];
   readonly unit: Unit | null;
+  /** How it is compared where there are no values to judge by. */
+  readonly comparedBy: Comparison | null;
+  readonly swap: { readonly first: string; readonly second: string; readonly shows: SwapFound["shows"] | null };
+  readonly feed: FeedFound;
+  readonly trace: KeptTrace | null;
   readonly supply: string;
   readonly temperature: string;
   readonly proofBefore: string;
@@ -29,24 +38,48 @@ export interface TestDraft {
   readonly note: string;
 }
 
-/** Four cylinders, four wheels: so many rows stand ready where like things are compared. */
+/** Four cylinders, four wheels: so many rows stand ready where the procedure does not name what is compared. */
 const LIKE_ROWS = 4;
 
-export function newDraft({ kind }: Procedure, minutes: number): TestDraft {
-  const count = kind === "several" ? LIKE_ROWS : 1;
+/** The rows that a kind of test begins with. */
+export function rowsFor(kind: ProcedureKind, points: readonly string[]): TestDraft["rows"] {
+  const empty = (labels: readonly string[]) => labels.map((label) => ({ label, text: "" }));
+  switch (kind) {
+    case "several":
+    case "loudest":
+      return empty(points.length ? points : Array.from({ length: LIKE_ROWS }, (_, at) => `No. ${at + 1}`));
+    case "beside-good":
+      return empty(["known good", "suspect"]);
+    case "before-after":
+      return empty(["before", "after"]);
+    default:
+      return empty([""]);
+  }
+}
+
+export function newDraft({ kind, points }: Procedure, minutes: number): TestDraft {
   return {
     startedAt: null,
-    rows: Array.from({ length: count }, (_, at) => ({ label: kind === "several" ? `No. ${at + 1}` : "", text: "" })),
+    rows: rowsFor(kind, points),
+    ...{ comparedBy: null, trace: null, feed: { runs: null, commanded: null } },
+    swap: { first: points[0] ?? "", second: points[1] ?? "", shows: null },
     ...{ unit: null, supply: "", temperature: "", proofBefore: "", proofAfter: "" },
     ...{ ticked: [], partMaker: null, instrumentId: null, outcome: null, overruled: "", sure: false },
     ...{ minutes: String(minutes), note: "" },
   };
 }
 
-export function unitOfSpec(spec: Spec | null): Unit | null {
-  if (!spec) return null;
-  if (spec.kind === "range") return (spec.low ?? spec.high)?.unit ?? null;
-  return spec.kind === "nominal" ? spec.nominal.unit : spec.maxDrop.unit;
+/** The unit that readings of a test are in until another is chosen. */
+export function baseUnit(kind: ProcedureKind, spec: Spec | null): Unit {
+  if (kind === "high-voltage") return "V";
+  if (kind === "loudest") return "of-ten";
+  return (spec && unitOfSpec(spec)) ?? "ohm";
+}
+
+/** The units to choose from: like things without a spec can be anything that is measured. */
+export function unitsFor(kind: ProcedureKind, spec: Spec | null): readonly Unit[] {
+  if (kind === "loudest") return ["of-ten", "dB"];
+  return spec ? unitsLike(baseUnit(kind, spec)) : UNITS;
 }
 
 /** What the rows read, as far as they are readings. */
@@ -84,5 +117,8 @@ export function testReadings(draft: TestDraft, unit: Unit, instrument: Instrumen
     context: { supply: quantityOf(draft.supply, "V"), temperature: quantityOf(draft.temperature, "degC") },
     instrument,
     proofs: before || after ? { before, after } : null,
+    swap: draft.swap.shows && { ...draft.swap, shows: draft.swap.shows },
+    feed: draft.feed.runs === null ? null : draft.feed,
+    trace: draft.trace,
   };
 }

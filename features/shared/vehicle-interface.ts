@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import type { FrozenValue } from "@/core/scan";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
 import type { PluggedVehicle, VehicleAct } from "@/server/devices/vehicle-interface";
 
@@ -53,6 +54,17 @@ export async function clearPlugged(vehicle: string, jobVin: string | null, signa
 /** Turns the key of a simulated vehicle, drives or repairs it. @throws Error with the reason where it was not done */
 export async function actOnPlugged(vehicle: string, act: VehicleAct): Promise<void> {
   await post(`${ADDRESS}/act`, { vehicle, act });
+}
+
+/** What a plugged vehicle's engine sees now. @throws Error with the reason where it does not say */
+export async function readLiveValues(
+  vehicle: string,
+  values: readonly string[],
+  signal: AbortSignal,
+): Promise<readonly FrozenValue[]> {
+  const response = await post(`${ADDRESS}/live`, { vehicle, values }, signal);
+  const body: { values?: FrozenValue[] } = await response.json();
+  return body.values ?? [];
 }
 
 async function post(path: string, input: object, signal: AbortSignal | null = null): Promise<Response> {

@@ -1,0 +1,160 @@
+import type { Kind } from "./kind";
+
+/** Rarer kinds of jobs: each a few times in the made-up year. */
+export const RARER_KINDS: readonly Kind[] = [
+  {
+    cause: "thermostat/sticking",
+    models: ["letter", "hauler"],
+    km: [70_000, 190_000],
+    weight: 2,
+    complaints: ["Never gets warm on the motorway, and drinks more than it did."],
+    symptoms: [
+      ["heater-cold", 0.9, [["motorway", 0.8]]],
+      ["high-consumption", 0.5, []],
+    ],
+    codes: [["P0128", "engine", 0.7]],
+    tests: [["thermostat-warm-up", "low", 0.9]],
+    vain: [["heater-flap-motor/internal-fault", 0.3]],
+  },
+  {
+    cause: "injector/leaking",
+    models: ["packet", "letter"],
+    km: [120_000, 250_000],
+    weight: 2,
+    complaints: ["Shakes at idle and smells of diesel.", "Long cranking when hot."],
+    symptoms: [
+      ["rough-idle", 0.9, [["hot", 0.6]]],
+      ["hard-start", 0.6, [["hot", 0.8]]],
+    ],
+    codes: [["P0263", "engine", 0.4]],
+    tests: [
+      ["injector-return", "odd", 0.8],
+      ["injector-swap", "moved", 0.4],
+      ["rail-pressure-cranking", "low", 0.5],
+    ],
+    vain: [["fuel-filter/iced", 0.3]],
+  },
+  {
+    cause: "ignition-coil/internal-fault",
+    models: ["minnow", "lark"],
+    km: [50_000, 160_000],
+    weight: 2,
+    complaints: ["Jerks when I put my foot down in the wet."],
+    symptoms: [
+      [
+        "misfire",
+        1,
+        [
+          ["wet", 0.6],
+          ["under-load", 0.7],
+        ],
+      ],
+    ],
+    codes: [
+      ["P0302", "engine", 0.6],
+      ["P0300", "engine", 0.4],
+    ],
+    tests: [
+      ["coil-resistance", "alike", 0.4],
+      ["coil-swap", "moved", 0.8],
+      ["spark-plug-look", "sound", 0.5],
+    ],
+    vain: [["spark-plug/worn", 0.5]],
+  },
+  {
+    cause: "crankshaft-sensor/open-circuit",
+    models: ["minnow", "ferryman"],
+    km: [90_000, 210_000],
+    weight: 2,
+    complaints: ["Dies when hot and will not start until it has cooled down."],
+    symptoms: [
+      ["cranks-no-start", 0.9, [["hot", 0.9]]],
+      ["stalls", 0.6, [["hot", 0.7]]],
+    ],
+    codes: [["P0335", "engine", 0.6]],
+    tests: [
+      ["crankshaft-sensor-resistance", "open", 0.8],
+      ["fuel-pump-supply", "in-spec", 0.5],
+      ["camshaft-sensor-supply", "in-spec", 0.3],
+    ],
+    vain: [["fuel-pump/internal-fault", 0.3]],
+  },
+  {
+    cause: "coolant-pump/leaking",
+    models: ["hauler", "ferryman"],
+    km: [110_000, 230_000],
+    weight: 2,
+    complaints: ["A puddle under it every morning, and the gauge climbs."],
+    symptoms: [["overheats", 0.9, [["uphill", 0.6]]]],
+    codes: [],
+    tests: [
+      ["cooling-pressure-hold", "high", 0.8],
+      ["coolant-loss-look", "pump", 0.8],
+    ],
+    vain: [["thermostat/seized", 0.3]],
+  },
+  {
+    cause: "brake-disc/worn",
+    models: ["packet", "lark"],
+    km: [40_000, 140_000],
+    weight: 2,
+    complaints: ["The wheel shakes when I brake from speed."],
+    symptoms: [["brake-judder", 1, [["motorway", 0.7]]]],
+    codes: [],
+    tests: [
+      ["disc-run-out", "high", 0.9],
+      ["hub-temperatures", "alike", 0.4],
+      ["tie-rod-play", "none", 0.4],
+    ],
+    vain: [],
+  },
+  {
+    cause: "belt-tensioner/worn",
+    models: ["letter", "minnow"],
+    km: [90_000, 200_000],
+    weight: 2,
+    complaints: ["Rattles from the right side at idle."],
+    symptoms: [
+      ["belt-chirp", 0.6, [["idling", 0.8]]],
+      ["engine-rattle", 0.7, [["idling", 0.8]]],
+    ],
+    codes: [],
+    tests: [
+      ["water-on-belt", "louder", 0.6],
+      ["rattle-loudest", "belt-side", 0.6],
+      ["stops-with-belt", "gone", 0.5],
+    ],
+    vain: [["drive-belt/worn", 0.4]],
+  },
+  {
+    cause: "anti-roll-link/worn",
+    models: ["lark", "packet", "minnow"],
+    km: [50_000, 170_000],
+    weight: 2,
+    complaints: ["Knocks over every drain cover."],
+    symptoms: [["knock-over-bumps", 1, [["low-speed", 0.7]]]],
+    codes: [],
+    tests: [
+      ["links-off", "gone", 0.8],
+      ["tie-rod-play", "none", 0.5],
+    ],
+    vain: [["strut-mount/worn", 0.25]],
+  },
+  {
+    cause: "body-earth/corroded",
+    models: ["hauler", "packet"],
+    km: [80_000, 220_000],
+    weight: 2,
+    complaints: ["Cranks slowly, new battery made no difference."],
+    symptoms: [
+      ["no-crank", 0.7, [["wet", 0.4]]],
+      ["lamp-dim", 0.4, [["cranking", 0.6]]],
+    ],
+    codes: [],
+    tests: [
+      ["engine-earth-drop", "high", 0.9],
+      ["battery-capacity", "in-spec", 0.6],
+    ],
+    vain: [["battery/low-capacity", 0.5]],
+  },
+];

@@ -1,0 +1,36 @@
+"use client";
+
+import type { Procedure } from "@/core/diagnosis";
+import { ChooseSome } from "@/ui/choices";
+
+interface BeforeProps {
+  readonly procedure: Procedure;
+  readonly ticked: readonly string[];
+  readonly onTick: (ticked: string[]) => void;
+}
+
+/** What has to hold first, to be ticked, and how it is done. */
+export function Before({ procedure: { preconditions, steps }, ticked, onTick }: BeforeProps) {
+  return (
+    <>
+      {preconditions.length > 0 && (
+        <div>
+          <p className="mb-2 font-medium">Before it starts</p>
+          <ChooseSome
+            label="Preconditions"
+            values={ticked}
+            onChange={onTick}
+            choices={preconditions.map((each) => ({ value: each, label: each }))}
+          />
+        </div>
+      )}
+      {steps.length > 0 && (
+        <ol className="list-decimal pl-6">
+          {steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+"use client";
+
+import { useState } from "react";
+import { Field, TextArea } from "@/ui/form";
+import { LiveRecorder } from "./live-recorder";
+
+interface TraceInputProps {
+  readonly text: string;
+  readonly onText: (text: string) => void;
+}
+
+const MOST_BYTES = 64 * 1024 * 1024;
+const EXAMPLE = "time (min);engine outlet (degC);hose (degC)\n0;15;15\n1;32;16\n2;48;17";
+/** A field with more than this is slow to type in; the rest of it is there all the same. */
+const SHOWN_LETTERS = 4000;
+
+/** Where a recording comes from: typed or pasted, a file, or the vehicle itself. */
+export function TraceInput({ text, onText }: TraceInputProps) {
+  const [refused, setRefused] = useState<string | null>(null);
+  const open = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > MOST_BYTES) return setRefused(`${file.name} is larger than 64 MB. Nothing was read from it.`);
+    setRefused(null);
+    onText(await file.text());
+  };
+  return (
+    <>
+      <Field name="trace" label="The recording" hint="time first, then one or two channels; a heading line with units">
+        <TextArea
+          rows={5}
+          value={text.slice(0, SHOWN_LETTERS)}
+          onChange={(event) => onText(event.target.value)}
+          placeholder={EXAMPLE}
+          className="mono"
+        />
+      </Field>
+      <label className="flex flex-col gap-1">
+        <span className="font-medium">or open a CSV file</span>
+        <input
+          type="file"
+          accept=".csv,.txt,text/*"
+          className="min-h-11"
+          onChange={({ target }) => void open(target.files?.[0])}
+        />
+      </label>
+      <LiveRecorder onText={onText} />
+      {refused && (
+        <p role="alert" className="font-medium text-brick">
+          {refused}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+import "server-only";
+import type { Procedure } from "@/core/diagnosis";
+import type { PersonId } from "@/core/ids";
+import { ensureCause } from "./book";
+import type { Db } from "./pool";
+import { execute, many, maybeOne } from "./rows";
+
+const PROCEDURES = `
+  select p.key, p.title, current_component(p.component) as component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
+    p.kind, p.question, p.place, p.preconditions, p.steps, p.points, p.look, p.specs, p.version, p.proposed,
+    (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
+        select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
+          order by e.component, e.failure), '[]')
+        from (
+          select distinct on (k.key, f.key) k.key as component, f.key as failure, w.effect
+          from procedure_effect w
+          join component written on written.key = w.component
+          join component k on k.key = coalesce(written.merged_into, written.key)
+          left join failure meant on meant.key = w.failure
+          left join failure f on f.key = coalesce(meant.merged_into, meant.key)
+          where w.procedure = o.procedure and w.outcome = o.key
+          -- Of two that became one, what was said of the word that stayed.
+          order by k.key, f.key, written.merged_into is not null, meant.merged_into is not null
+        ) e
+      )) order by o.position), '[]')
+     from procedure_outcome o where o.procedure = p.key) as outcomes
+  from procedure p`;
+
+/** The book's procedures; what is only proposed is left out. */
+export async function readProcedures(db: Db): Promise<Procedure[]> {
+  return many<Procedure>(db, `${PROCEDURES} where not p.proposed order by p.key`);
+}
+
+/** All of them, what is proposed included. */
+export async function readAllProcedures(db: Db): Promise<Procedure[]> {
+  return many<Procedure>(db, `${PROCEDURES} order by p.key`);
+}
+
+export async function readProcedure(db: Db, key: string): Promise<Procedure | null> {
+  return (await many<Procedure>(db, `${PROCEDURES} where p.key = $1`, [key]))[0] ?? null;
+}
+
+/** A procedure, locked until the transaction ends: two changes of it queue up here. */
+export async function readProcedureForChange(db: Db, key: string): Promise<Procedure | null> {
+  await execute(db, "select key from procedure where key = $1 for update", [key]);
+  return readProcedure(db, key);
+}
+
+const VALUES = `title = $2, component = $3, minutes = $4, access = $5, access_minutes = $6, tools = $7, cautions = $8, spec = $9,
+       kind = $10, question = $11, place = $12, preconditions = $13, steps = $14, points = $15, look = $16, specs = $17,
+       version = $18, proposed = $19`;
+
+function valuesOf(procedure: Procedure): readonly unknown[] {
+  const { key, title, component, minutes, access, accessMinutes, tools, cautions, spec } = procedure;
+  const { kind, question, place, preconditions, steps, points, look, specs, version, proposed } = procedure;
+  return [
+    ...[key, title, component, minutes, access, accessMinutes, tools, cautions, spec && JSON.stringify(spec)],
+    ...[kind, question, place, preconditions, steps, points, look, JSON.stringify(specs), version, proposed],
+  ];
+}
+
+/** Writes a new version of a procedure, its outcomes and what they do included. */
+export async function updateProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  await execute(db, `update procedure set ${VALUES} where key = $1`, valuesOf(procedure));
+  await execute(db, "delete from procedure_effect where procedure = $1", [procedure.key]);
+  await execute(db, "delete from procedure_outcome where procedure = $1", [procedure.key]);
+  await insertOutcomes(db, procedure, by, now);
+  await insertProcedureVersion(db, procedure, by, now);
+}
+
+export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  await execute(
+    db,
+    `insert into procedure
+       (key, title, component, minutes, access, access_minutes, tools, cautions, spec, kind, question, place, preconditions,
+        steps, points, look, specs, version, proposed, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21)`,
+    [...valuesOf(procedure), now, by],
+  );
+  await insertOutcomes(db, procedure, by, now);
+  await insertProcedureVersion(db, procedure, by, now);
+}
+
+async function insertOutcomes(db: Db, { key, outcomes }: Procedure, by: PersonId, now: Date): Promise<void> {
+  for (const [position, outcome] of outcomes.entries()) {
+    await execute(db, "insert into procedure_outcome (procedure, key, label, position) values ($1, $2, $3, $4)", [
+      key,
+      outcome.key,
+      outcome.label,
+      position,
+    ]);
+    for (const effect of outcome.effects) {
+      if (effect.failure !== null) await ensureCause(db, { ...effect, failure: effect.failure }, by, now);
+      await execute(
+        db,
+        "insert into procedure_effect (procedure, outcome, component, failure, effect) values ($1, $2, $3, $4, $5)",
+        [key, outcome.key, effect.component, effect.failure, effect.effect],
+      );
+    }
+  }
+}
+
+export async function procedureExists(db: Db, key: string): Promise<boolean> {
+  return (await maybeOne(db, "select key from procedure where key = $1", [key])) !== null;
+}
+
+/** Lets go of what was only proposed. @returns whether there was such a proposal */
+export async function deleteProposal(db: Db, key: string): Promise<boolean> {
+  const proposed = await maybeOne(db, "select key from procedure where key = $1 and proposed for update", [key]);
+  if (!proposed) return false;
+  for (const table of ["procedure_version", "procedure_effect", "procedure_outcome"])
+    await execute(db, `delete from ${table} where procedure = $1`, [key]);
+  await execute(db, "delete from procedure where key = $1", [key]);
+  return true;
+}
+
+/** Outcomes of a procedure that tests on record came to. */
+export async function usedOutcomes(db: Db, procedure: string): Promise<readonly string[]> {
+  const rows = await many<{ outcome: string }>(db, "select distinct outcome from job_test where procedure = $1", [
+    procedure,
+  ]);
+  return rows.map(({ outcome }) => outcome);
+}
+
+/** Keeps a version of a procedure as it is, for the jobs that use it. */
+async function insertProcedureVersion(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  await execute(db, "insert into procedure_version (procedure, version, body, at, by_id) values ($1, $2, $3, $4, $5)", [
+    procedure.key,
+    procedure.version,
+    JSON.stringify(procedure),
+    now,
+    by,
+  ]);
+}
