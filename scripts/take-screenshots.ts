@@ -1,5 +1,6 @@
 /** Signs in to a running demo and saves one picture of each main view. */
-import { mkdirSync } from "node:fs";
+import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { PASSPHRASE } from "@/demo/world";
 import { Browser } from "@/tests/support/browser";
@@ -61,11 +62,14 @@ const SHOTS: readonly Shot[] = [
     DESK,
     async (browser) => {
       await browser.go("/bench?calculator=recording");
-      await browser.type("The recording", WARM_UP);
+      const file = join(mkdtempSync(join(tmpdir(), "recording-")), "warm-up.csv");
+      writeFileSync(file, WARM_UP);
+      await browser.file("or open a CSV file", file);
       await browser.find("//*[@role='img']//*[name()='svg']");
       await browser.driver.executeScript("window.scrollTo(0, 180)");
     },
   ],
+  ["procedure", DESK, (browser) => browser.go("/procedures/crankshaft-sensor-resistance")],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
   [

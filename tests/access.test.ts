@@ -103,6 +103,8 @@ describe("with an apprentice's session", () => {
       "change-passphrase",
       "confirm-complaint",
       "plan-watch",
+      "propose-procedure",
+      "prove-instrument",
       "record-bypass",
       "record-bypass-removed",
       "record-clear",

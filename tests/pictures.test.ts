@@ -124,3 +124,26 @@ describe("over the API", () => {
     expect(await problems(keep(technician, "%PDF-"))).toEqual([422, "file"]);
   });
 });
+
+test("a lead puts a picture beside a step, whoever runs the test sees it, and nobody else can", async () => {
+  const lead = await Client.signedIn(application.origin, "Ilka Venn", PASSPHRASE);
+  const step = encodeURIComponent("Measure from its pin to clean metal of the engine.");
+  const path = `/api/v1/procedures/glow-plug-resistance/picture?step=${step}`;
+  const picture = new Uint8Array(await noise(40));
+  expect((await technician.raw(path, picture)).status).toBe(403);
+  expect((await lead.get(path)).status).toBe(404);
+  expect((await lead.raw(path.replace("Measure", "Guess"), picture)).status).toBe(422);
+  expect((await lead.raw(path, new TextEncoder().encode("no picture at all"))).status).toBe(422);
+  expect((await lead.raw(path, picture)).status).toBe(201);
+  const kept = await technician.get(path);
+  expect([kept.status, kept.headers.get("content-type")]).toEqual([200, "image/png"]);
+  expect((await sharp(Buffer.from(await kept.arrayBuffer())).metadata()).width).toBe(40);
+  await openJobOf(browser, "HF 4149");
+  await browser.press("Test", "//form");
+  await browser.type("Any test of the book", "Glow plug resistance");
+  await browser.click("//*[@role='dialog']//button[contains(., 'Glow plug resistance, each plug')]");
+  await browser.find("//*[@role='dialog']//ol//img[contains(@alt, 'Measure from its pin')]");
+  const words = { procedure: "glow-plug-resistance", step: decodeURIComponent(step) };
+  expect((await lead.command("remove-step-picture", words)).status).toBe(200);
+  expect((await lead.get(path)).status).toBe(404);
+});

@@ -97,6 +97,8 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/instruments", "Meters"],
       ["/procedures?search=glow", "Procedures"],
       ["/procedures/glow-plug-resistance", "Glow plug resistance, each plug"],
+      ["/procedures/new", "A new procedure"],
+      ["/procedures/thermostat-warm-up/edit", "Change the procedure"],
       ["/designed", "Works as designed"],
       ["/words?kind=condition", "Words"],
       ["/catalogue", "Models and engines"],
@@ -119,7 +121,6 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/words", "Change Low power"],
       ["/catalogue", "Change Kestrin Ferryman"],
       ["/codes", "Add a group"],
-      ["/procedures/glow-feed", "Change it"],
     ] as const) {
       await browser.go(path);
       await browser.press(words);
@@ -167,6 +168,23 @@ describe("every screen is accessible, fits and works without complaint, at both 
       await browser.press(name, "//main");
       await browser.find("//*[@role='dialog']//h2");
       await look(`dialog: ${name}`);
+      await browser.press("Close", "//*[@role='dialog']");
+      await browser.gone("//*[@role='dialog']");
+    }
+    for (const [title, ready] of [
+      ["Warm-up from cold: engine outlet and radiator hose", "or open a CSV file"],
+      ["Feed the blower directly", "Does it run?"],
+      ["Swap the coil of the missing cylinder with its neighbour", "Where does the fault show now?"],
+      ["Where the hum is loudest, wheels driven on the lift", "Which, 4"],
+      ["Rest current before and after the tow-bar module is unplugged", "Both measured in the same way"],
+    ] as const) {
+      await browser.press("Test");
+      await browser.type("Any test of the book", title.slice(0, 20));
+      await browser.click(`//*[@role='dialog']//button[contains(., '${title}')]`);
+      await browser.find(`//*[@role='dialog']//*[contains(text(), '${ready}')]`);
+      if (title.startsWith("Where the hum")) await browser.press("Keypad");
+      if (title.startsWith("Rest")) await browser.press("Calculate something");
+      await look(`test: ${title}`);
       await browser.press("Close", "//*[@role='dialog']");
       await browser.gone("//*[@role='dialog']");
     }

@@ -2,7 +2,6 @@ import type { Spec } from "@/core/measure";
 import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "./cause";
 import type { VariantSpec } from "./variant-spec";
-import type { TraceLook } from "./verdict";
 
 /** What an outcome of a test says about a cause; strengths stand in `likelihood.ts`. */
 export const EFFECTS = ["confirms", "supports", "weakens", "clears"] as const;
@@ -39,6 +38,10 @@ export const PROCEDURE_KINDS = [
 ] as const;
 export type ProcedureKind = (typeof PROCEDURE_KINDS)[number];
 
+/** How a recording is looked at: against limits, as a warm-up behind a thermostat, as a pressure or vacuum that is held. */
+export const TRACE_LOOKS = ["limits", "warm-up", "leak"] as const;
+export type TraceLook = (typeof TRACE_LOOKS)[number];
+
 export interface Procedure {
   readonly key: string;
   readonly title: string;
@@ -56,6 +59,8 @@ export interface Procedure {
   /** What has to hold before it starts: "engine cold", "battery 12.4 V at least". */
   readonly preconditions: readonly string[];
   readonly steps: readonly string[];
+  /** Those of its steps that have a picture. */
+  readonly pictured: readonly string[];
   /** What is compared, where the procedure names it: cylinders, wheels, places to listen at. */
   readonly points: readonly string[];
   /** How a recording is looked at; null for other kinds. */

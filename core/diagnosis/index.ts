@@ -4,6 +4,7 @@ export {
   COULD_NOT_TELL,
   NOT_DONE,
   PROCEDURE_KINDS,
+  TRACE_LOOKS,
   type Applies,
   type Effect,
   type EffectKind,
@@ -14,6 +15,7 @@ export {
   type Pattern,
   type Procedure,
   type ProcedureKind,
+  type TraceLook,
 } from "./book";
 export type { CaseFile, FixTried, Symptom, TestDone } from "./case-file";
 export { causeKey, type Cause, type CauseKey } from "./cause";
@@ -31,14 +33,12 @@ export {
   COMPARISONS,
   contradicts,
   kindOfTest,
-  TRACE_LOOKS,
   verdictOfTest,
   type Comparison,
   type FeedFound,
   type SwapFound,
   type TestReadings,
   type TestVerdict,
-  type TraceLook,
 } from "./verdict";
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";

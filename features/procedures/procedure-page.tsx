@@ -10,8 +10,10 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import { Button, ButtonLink } from "@/ui/button";
+import { StepList } from "@/features/shared/step-list";
 import { Section } from "@/ui/section";
 import { KIND_WORDS } from "./kind-words";
+import { StepPicture } from "./step-picture";
 
 interface ProcedurePageProps {
   readonly view: ProcedureView;
@@ -43,7 +45,16 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
       </div>
       {cautions.length > 0 && <Lines title="Caution" lines={cautions} />}
       {preconditions.length > 0 && <Lines title="Before it starts" lines={preconditions} />}
-      {steps.length > 0 && <Lines title="Steps" lines={steps} numbered />}
+      {steps.length > 0 && (
+        <Section title="Steps">
+          <StepList
+            procedure={procedure}
+            behind={(step) =>
+              mayEdit && <StepPicture procedure={procedure.key} step={step} has={procedure.pictured.includes(step)} />
+            }
+          />
+        </Section>
+      )}
       <Section title="Wanted">
         <ul>
           {procedure.spec && <Value words="every vehicle, its maker’s part">{formatSpec(procedure.spec)}</Value>}
@@ -128,18 +139,16 @@ function Value({ words, children }: { readonly words: string; readonly children:
 interface LinesProps {
   readonly title: string;
   readonly lines: readonly string[];
-  readonly numbered?: boolean;
 }
 
-function Lines({ title, lines, numbered = false }: LinesProps) {
-  const List = numbered ? "ol" : "ul";
+function Lines({ title, lines }: LinesProps) {
   return (
     <Section title={title}>
-      <List className={numbered ? "list-decimal py-2 pl-6" : "list-disc py-2 pl-6"}>
+      <ul className="list-disc py-2 pl-6">
         {lines.map((line) => (
           <li key={line}>{line}</li>
         ))}
-      </List>
+      </ul>
     </Section>
   );
 }

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, test } from "vitest";
+import type { Procedure } from "@/core/diagnosis";
 import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
@@ -32,6 +33,11 @@ const problemsOf = async (work: ReturnType<typeof send>) => {
   return refusal.code === "invalid" ? refusal.problems.map(({ path, message }) => `${path} ${message}`) : refusal;
 };
 
+/** A procedure as it is written: whether it stands and has pictures is not written with it. */
+function withoutState(procedure: Procedure): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(procedure).filter(([name]) => name !== "proposed" && name !== "pictured"));
+}
+
 describe("a procedure", () => {
   test("changes as a new version, and a job keeps the one that it used", async () => {
     const job = await OpenJob.open(technician);
@@ -43,8 +49,7 @@ describe("a procedure", () => {
     await measure();
     const { procedure } = (await loadProcedure("leak-test")) ?? {};
     if (!procedure) throw new Error("the book has lost its leak test");
-    const { proposed: _, ...written } = procedure;
-    const change = { ...written, title: "Leak test at 1.2 bar", steps: ["Close it", "Wait"] };
+    const change = { ...withoutState(procedure), title: "Leak test at 1.2 bar", steps: ["Close it", "Wait"] };
     expect((await refusalOf(send(technician, "write-procedure", change))).code).toBe("not-allowed");
     expect(await done(send(lead, "write-procedure", change))).toEqual({ key: "leak-test", version: 2 });
     expect((await refusalOf(send(lead, "write-procedure", change))).code).toBe("conflict");
@@ -65,7 +70,7 @@ describe("a procedure", () => {
     expect((await loadProcedure("leak-test"))?.knownGood).toEqual({
       ...{ median: { value: 0.01, unit: "bar" }, spread: { value: 0, unit: "bar" }, n: 3 },
     });
-    const without = { ...change, version: 2, outcomes: change.outcomes.filter(({ key }) => key !== "in-spec") };
+    const without = { ...change, version: 2, outcomes: procedure.outcomes.filter(({ key }) => key !== "in-spec") };
     expect(
       await problemsOf(
         send(lead, "write-procedure", { ...without, outcomes: [...without.outcomes, { label: "New" }] }),

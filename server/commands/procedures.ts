@@ -10,13 +10,14 @@ import {
   updateProcedure,
   usedOutcomes,
 } from "@/server/db/procedures";
+import { removeStepPicture } from "@/server/db/procedure-pictures";
 import { key, line, minutes, optionalLine, optionalText } from "@/server/input";
 import { specInput } from "@/server/spec-input";
 import type { Command, CommandContext } from "./command";
 import { freeKey, keyOf } from "./free-key";
 import { refuse, refuseInput } from "./refusal";
 
-type Written = Omit<Procedure, "key" | "version" | "proposed" | "outcomes"> & {
+type Written = Omit<Procedure, "key" | "version" | "proposed" | "pictured" | "outcomes"> & {
   readonly outcomes: readonly (Omit<Procedure["outcomes"][number], "key"> & { readonly key: string | null })[];
 };
 
@@ -111,7 +112,13 @@ export const writeProcedure: Command<WriteInput, WriteAnswer> = {
         code: "conflict",
         message: "Somebody changed this procedure meanwhile. Look at it, then change it again.",
       });
-    const next = { ...checked(written), key: wanted, version: before.version + 1, proposed: false };
+    const next = {
+      ...checked(written),
+      key: wanted,
+      version: before.version + 1,
+      proposed: false,
+      pictured: before.pictured,
+    };
     const kept = new Set(next.outcomes.map((outcome) => outcome.key));
     const lost = before.outcomes.findIndex((outcome) => !kept.has(outcome.key));
     const used = lost < 0 ? [] : await usedOutcomes(db, wanted);
@@ -140,6 +147,16 @@ export const dropProposal: Command<{ readonly key: string }, null> = {
   },
 };
 
+export const takeStepPicture: Command<{ readonly procedure: string; readonly step: string }, null> = {
+  name: "remove-step-picture",
+  right: "book.edit",
+  input: Joi.object({ procedure: key().required(), step: line(400).required() }),
+  async run({ db }, { procedure, step }) {
+    if (!(await removeStepPicture(db, procedure, step))) refuse({ code: "not-found", what: "picture of this step" });
+    return null;
+  },
+};
+
 async function addProcedure(
   { db, actor, now }: CommandContext,
   written: Written,
@@ -148,12 +165,17 @@ async function addProcedure(
   // "new" is an address of its own.
   const taken = async (candidate: string) => candidate === "new" || (await procedureExists(db, candidate));
   const made = await freeKey(keyOf(written.title), taken);
-  await insertProcedure(db, { ...checked(written), key: made, version: 1, proposed }, actor.personId, now);
+  await insertProcedure(
+    db,
+    { ...checked(written), key: made, version: 1, proposed, pictured: [] },
+    actor.personId,
+    now,
+  );
   return { key: made, version: 1 };
 }
 
 /** What the shape alone cannot say: specs that can be judged by, a look for recordings only, outcomes told apart. */
-function checked(written: Written): Omit<Procedure, "key" | "version" | "proposed"> {
+function checked(written: Written): Omit<Procedure, "key" | "version" | "proposed" | "pictured"> {
   if ((written.kind === "trace") !== (written.look !== null))
     refuseInput("look", written.look ? "is for recordings only" : "is needed: how the recording is looked at");
   checkSpec("spec", written.spec);

@@ -18,7 +18,7 @@ import { dropGroupOfCodes, setGroupOfCodes } from "./code-groups";
 import { describeDesigned, dropDesigned } from "./designed-cases";
 import { takeBackFile } from "./files";
 import { describeInstrument, dropInstrument, proveInstrument } from "./instruments";
-import { dropProposal, proposeProcedure, writeProcedure } from "./procedures";
+import { dropProposal, proposeProcedure, takeStepPicture, writeProcedure } from "./procedures";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
@@ -60,6 +60,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   writeProcedure,
   proposeProcedure,
   dropProposal,
+  takeStepPicture,
   describeInstrument,
   dropInstrument,
   proveInstrument,

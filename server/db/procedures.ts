@@ -8,6 +8,7 @@ import { execute, many, maybeOne } from "./rows";
 const PROCEDURES = `
   select p.key, p.title, current_component(p.component) as component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
     p.kind, p.question, p.place, p.preconditions, p.steps, p.points, p.look, p.specs, p.version, p.proposed,
+    array(select step from procedure_picture where procedure = p.key order by step) as pictured,
     (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
         select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
           order by e.component, e.failure), '[]')
@@ -108,7 +109,7 @@ export async function procedureExists(db: Db, key: string): Promise<boolean> {
 export async function deleteProposal(db: Db, key: string): Promise<boolean> {
   const proposed = await maybeOne(db, "select key from procedure where key = $1 and proposed for update", [key]);
   if (!proposed) return false;
-  for (const table of ["procedure_version", "procedure_effect", "procedure_outcome"])
+  for (const table of ["procedure_picture", "procedure_version", "procedure_effect", "procedure_outcome"])
     await execute(db, `delete from ${table} where procedure = $1`, [key]);
   await execute(db, "delete from procedure where key = $1", [key]);
   return true;

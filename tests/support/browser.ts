@@ -182,7 +182,9 @@ export class Browser {
 
   private field(label: string): Promise<WebElement> {
     const said = quote(label);
-    return this.find(`//*[@id=//label[normalize-space(.)=${said}]/@for] | //input[@aria-label=${said}]`);
+    return this.find(
+      `//*[@id=//label[normalize-space(.)=${said}]/@for] | //*[self::input or self::select][@aria-label=${said}]`,
+    );
   }
 
   private async retry<T>(work: () => Promise<T>): Promise<T> {

@@ -132,7 +132,7 @@ export function procedureWith(key: string, outcomes: Record<string, string>, mor
     tools: [],
     cautions: [],
     ...{ kind: "value", question: "", place: "", preconditions: [], steps: [], specs: [], version: 1 },
-    ...{ points: [], look: null, proposed: false },
+    ...{ points: [], look: null, proposed: false, pictured: [] },
     spec: null,
     outcomes: Object.entries(outcomes).map(([outcome, text]) => ({
       key: outcome,

@@ -10,7 +10,6 @@ import { traceVerdict } from "./trace";
 import { valueVerdict } from "./value";
 
 export type { FeedFound, SwapFound, TestReadings, TestVerdict } from "./test-verdict";
-export { TRACE_LOOKS, type TraceLook } from "./trace";
 
 /** Outcomes that a verdict speaks for; any other is something that was seen beside it. */
 const SPOKEN_FOR = new Set([

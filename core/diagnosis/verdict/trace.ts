@@ -11,13 +11,9 @@ import {
   type Unit,
 } from "@/core/measure";
 import { leakRate, summarise, traceOf, warmUp, type KeptTrace, type Trace } from "@/core/trace";
-import type { Outcome } from "../book";
+import type { Outcome, TraceLook } from "../book";
 import { named, outcomeOfVerdict } from "./outcome-of-verdict";
 import { NO_VERDICT, type TestVerdict } from "./test-verdict";
-
-/** How a recording is looked at: against limits, as a warm-up behind a thermostat, as a pressure or vacuum that is held. */
-export const TRACE_LOOKS = ["limits", "warm-up", "leak"] as const;
-export type TraceLook = (typeof TRACE_LOOKS)[number];
 
 interface Wanted {
   readonly look: TraceLook;

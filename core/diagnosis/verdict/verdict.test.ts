@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Reading, Spec, Unit } from "@/core/measure";
 import type { KeptTrace } from "@/core/trace";
-import type { ProcedureKind } from "../book";
-import { contradicts, kindOfTest, verdictOfTest, type TestReadings, type TraceLook } from ".";
+import type { ProcedureKind, TraceLook } from "../book";
+import { contradicts, kindOfTest, verdictOfTest, type TestReadings } from ".";
 
 const outcomesOf = (...keys: string[]) => keys.map((key) => ({ key, label: key, effects: [] }));
 const read = (value: number, unit: Unit = "ohm"): Reading => ({ value, unit });

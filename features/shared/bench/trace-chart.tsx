@@ -1,6 +1,6 @@
 "use client";
 
-import { CartesianGrid, Line, LineChart, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
+import { CartesianGrid, Legend, Line, LineChart, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
 import { formatNumber, unitSymbol } from "@/core/measure";
 import type { Limits } from "@/core/trace";
 import type { ChannelAnswer } from "./trace-work";
@@ -37,13 +37,26 @@ export default function TraceChart({ channels, limits, openedS, width }: TraceCh
         formatter={(value) => formatNumber(Number(value))}
         labelFormatter={(value) => `${formatNumber(Number(value))} s`}
       />
+      {channels.length > 1 && <Legend iconType="plainline" />}
       {limits.low !== null && (
-        <ReferenceLine y={limits.low} stroke="var(--color-brick)" strokeDasharray="3 3" label="low" />
+        <ReferenceLine
+          y={limits.low}
+          stroke="var(--color-brick)"
+          strokeDasharray="3 3"
+          label={{ value: "low", position: "insideBottomLeft" }}
+        />
       )}
       {limits.high !== null && (
-        <ReferenceLine y={limits.high} stroke="var(--color-brick)" strokeDasharray="3 3" label="high" />
+        <ReferenceLine
+          y={limits.high}
+          stroke="var(--color-brick)"
+          strokeDasharray="3 3"
+          label={{ value: "high", position: "insideTopLeft" }}
+        />
       )}
-      {openedS !== null && <ReferenceLine x={openedS} stroke="var(--color-ochre)" label="opens" />}
+      {openedS !== null && (
+        <ReferenceLine x={openedS} stroke="var(--color-ochre)" label={{ value: "opens", position: "insideTopLeft" }} />
+      )}
       {channels.map((channel, at) => (
         <Line
           key={channel.name}

@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useEffect, useRef, useState } from "react";
-import { formatNumber, unitSymbol } from "@/core/measure";
+import { formatNumber, unitSymbol, type Unit } from "@/core/measure";
 import type { Limits } from "@/core/trace";
 import type { ChannelAnswer, TraceAnswer } from "./trace-work";
 
@@ -51,7 +51,7 @@ export function traceSentences({ points, channels, warmUp }: GoodAnswer): readon
   return [
     `${points} points.`,
     ...channels.flatMap((channel) => channelSentence(channel, channels.length === 1)),
-    ...(warmUp ? [warmUpSentence(warmUp)] : []),
+    ...(warmUp ? [warmUpSentence(warmUp, channels[0]?.unit ?? null)] : []),
   ];
 }
 
@@ -67,8 +67,8 @@ function channelSentence({ name, unit, summary, leak }: ChannelAnswer, alone: bo
   return [`${span}${outside}${rate}.`];
 }
 
-function warmUpSentence({ openedS, openedAt, followed }: NonNullable<GoodAnswer["warmUp"]>): string {
+function warmUpSentence({ openedS, openedAt, followed }: NonNullable<GoodAnswer["warmUp"]>, unit: Unit | null): string {
   if (openedS === null || openedAt === null) return "The second channel never set off: nothing opened.";
   const came = followed ? "and the second channel followed" : "but the second channel did not follow";
-  return `It opened after ${formatNumber(openedS)} s at ${formatNumber(openedAt)}, ${came}.`;
+  return `It opened after ${formatNumber(openedS)} s at ${formatNumber(openedAt)}${unit ? ` ${unitSymbol(unit)}` : ""}, ${came}.`;
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import type { Procedure } from "@/core/diagnosis";
+import { StepList } from "@/features/shared/step-list";
 import { ChooseSome } from "@/ui/choices";
 
 interface BeforeProps {
@@ -10,7 +11,8 @@ interface BeforeProps {
 }
 
 /** What has to hold first, to be ticked, and how it is done. */
-export function Before({ procedure: { preconditions, steps }, ticked, onTick }: BeforeProps) {
+export function Before({ procedure, ticked, onTick }: BeforeProps) {
+  const { preconditions } = procedure;
   return (
     <>
       {preconditions.length > 0 && (
@@ -24,13 +26,7 @@ export function Before({ procedure: { preconditions, steps }, ticked, onTick }: 
           />
         </div>
       )}
-      {steps.length > 0 && (
-        <ol className="list-decimal pl-6">
-          {steps.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-      )}
+      {procedure.steps.length > 0 && <StepList procedure={procedure} />}
     </>
   );
 }

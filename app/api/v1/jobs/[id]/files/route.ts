@@ -1,18 +1,12 @@
 import { asJobId, type JobId } from "@/core/ids";
-import { readBytes } from "@/server/api/body";
 import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
 import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
+import { keptFile, sentBytes } from "@/server/api/sent-file";
 import { findJob, type JobRow } from "@/server/db/jobs";
 import { insertFile, type NewFile } from "@/server/db/files";
 import { inTransaction, pool } from "@/server/db/pool";
-import { MOST_FILE_BYTES, readFile, type FileProblem } from "@/server/files/read-file";
 import { announceJob } from "@/server/live/announce";
 
-const PROBLEMS: Record<FileProblem, string> = {
-  unknown: "is neither a JPEG, PNG or WebP picture nor a PDF, by its content",
-  broken: "is damaged or was cut off on its way",
-  "too-large-picture": "has more points than a picture may have",
-};
 const MOST_NAME_LETTERS = 200;
 
 /** Keeps a picture or PDF beside an entry of the trail: `?seq=3&name=lamp.jpg`, the bytes as the body, its id as Idempotency-Key. */
@@ -21,13 +15,8 @@ export async function POST(request: Request, { params }: RouteContext<"/api/v1/j
     const now = new Date();
     const access = await checkAccess(request, "job.complaint", now);
     if (!access.ok) return problemResponse(access.problem);
-    const body = await readBytes(request, MOST_FILE_BYTES);
-    if (!body)
-      return problemResponse({
-        status: 413,
-        title: "Too large",
-        detail: "A file may have 15 MB at most. Nothing was kept.",
-      });
+    const sent = await sentBytes(request);
+    if (!sent.ok) return sent.response;
     const key = commandIdOf(request);
     if (!key.ok) return problemResponse(key.problem);
     const { actor } = access;
@@ -36,8 +25,8 @@ export async function POST(request: Request, { params }: RouteContext<"/api/v1/j
     if (!job) return problemResponse(problemOfRefusal({ code: "not-found", what: "job" }));
     const { seq, name } = placeOf(new URL(request.url), job);
     if (seq === null) return problemResponse(badInput([{ path: "seq", message: "names no entry of this job" }]));
-    const read = await readFile(Buffer.from(body));
-    if (!read.ok) return problemResponse(badInput([{ path: "file", message: PROBLEMS[read.problem] }]));
+    const read = await keptFile(sent.bytes);
+    if (!read.ok) return read.response;
     await keep({ ...read.file, jobId: job.id, id: key.id, seq, name, by: actor.personId, at: now }, job);
     return json({ id: key.id, seq, name }, 201);
   });
