@@ -66,7 +66,7 @@ const SHOTS: readonly Shot[] = [
       writeFileSync(file, WARM_UP);
       await browser.file("or open a CSV file", file);
       await browser.find("//*[@role='img']//*[name()='svg']");
-      await browser.driver.executeScript("window.scrollTo(0, 180)");
+      await browser.driver.executeScript("window.scrollTo(0, 560)");
     },
   ],
   ["procedure", DESK, (browser) => browser.go("/procedures/crankshaft-sensor-resistance")],
