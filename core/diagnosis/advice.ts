@@ -26,10 +26,13 @@ export interface Advice {
 export function advise(knowledge: Knowledge, file: CaseFile): Advice {
   const posterior = posteriorOf(knowledge, file);
   const suspects = knowledge.causes
-    .map((cause) => ({
+    .map((cause, at) => ({
       cause,
       probability: posterior.byCause.get(cause.key) ?? 0,
-      reasons: reasonsFor(posterior, cause, knowledge.causes.length),
+      // Explained where somebody asks: most suspects never are.
+      get reasons() {
+        return reasonsFor(posterior, knowledge, at);
+      },
     }))
     .sort((a, b) => b.probability - a.probability || a.cause.key.localeCompare(b.cause.key));
   const plan = planOf(knowledge, file, posterior);

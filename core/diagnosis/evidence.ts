@@ -1,8 +1,7 @@
-import type { PriorReason } from "./prior";
-import type { PresentFeature } from "./features";
-import type { CauseKey } from "./cause";
 import type { EffectKind } from "./book";
 import type { FixTried } from "./case-file";
+import type { PresentFeature } from "./features";
+import type { PriorReason } from "./prior";
 
 /** What kind of thing speaks, with what its sentence needs. */
 export type EvidenceSource =
@@ -32,9 +31,15 @@ export interface Reason {
   readonly weight: number;
 }
 
-/** One piece of evidence as it speaks to every cause: the log of its likelihood against the base rate. */
+/** One piece of evidence as it speaks to every cause, by the cause's place in the book. */
 export interface Evidence {
-  readonly reasons: ReadonlyMap<CauseKey, Reason>;
-  /** The same for a cause that is not in the book; 0 where such a cause is taken to behave like the average. */
-  readonly unknown: number;
+  /** Nats: the log of its likelihood with each cause against the base rate. */
+  readonly weights: Float64Array;
+  /** How likely it is with each cause, and on the whole: what two causes together show is made of these. */
+  readonly rates: Float64Array | null;
+  readonly base: number;
+  /** What turns a log likelihood ratio of these rates into nats here: less than one where others say the same. */
+  readonly strength: number;
+  /** What its sentence needs, for the cause at a place; null where it says nothing of that cause. */
+  source(at: number): EvidenceSource | null;
 }

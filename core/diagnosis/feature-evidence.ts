@@ -4,7 +4,7 @@ import { patternApplies, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
 import { countsIn, type CountsByCause, type Knowledge } from "./counts";
-import type { Evidence, Reason } from "./evidence";
+import type { Evidence, EvidenceSource } from "./evidence";
 import {
   codeFeature,
   conditionFeature,
@@ -14,57 +14,81 @@ import {
   symptomFeature,
   type PresentFeature,
 } from "./features";
+import { overlaps, shares } from "./overlap";
 import { pooledRates, type Rates } from "./pooled-rates";
 import { PATTERN_JOBS } from "./prior";
 
 /**
- * Symptoms, conditions and codes of one job come from one story and repeat each other: taken as independent they make the odds
- * far too sure. Each counts by this power of its likelihood ratio (tempering; Grünwald 2012, "the safe Bayesian").
+ * Symptoms, conditions and codes of one job come from one story and repeat each other beyond what their overlap tells. Each counts by
+ * this power of its likelihood ratio (tempering; Grünwald 2012, "the safe Bayesian").
  */
-const TEMPER = 0.6;
-/** Features of one family say much the same: the second counts half, the third a third. */
+const TEMPER = { symptom: 0.9, condition: 0.75, code: 0.85 } as const;
+/** That something is not there says less than that it is: much is left out of what is told and noted. */
+const ABSENCE_TEMPER = 0.6;
+/** Codes of one family that are not there say much the same: the second counts half, the third a third. */
 const familyShare = (nth: number) => 1 / nth;
 
 /** What each symptom, condition and code that is there says about every cause. */
 export function featureEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
-  const seenOfFamily = new Map<string, number>();
-  return presentFeatures(file.symptoms, file.codes).map((feature) => {
-    const family = feature.kind === "code" ? codeFamily(feature.subject) : feature.kind;
-    const nth = (seenOfFamily.get(family) ?? 0) + 1;
-    if (feature.kind !== "symptom") seenOfFamily.set(family, nth);
-    const strength = feature.strength * (feature.kind === "symptom" ? 1 : familyShare(nth));
-    return oneFeature(knowledge, file, feature, strength);
+  const features = presentFeatures(file.symptoms, file.codes);
+  return (["symptom", "condition", "code"] as const).flatMap((kind) => {
+    const own = features.filter((feature) => feature.kind === kind);
+    const overlap = overlaps(
+      knowledge.causes,
+      own.map(({ key }) => countsIn(knowledge.features, key)),
+    );
+    const share = shares(overlap);
+    return own.map((feature, at) =>
+      oneFeature(knowledge, file, feature, TEMPER[kind] * feature.strength * (share[at] ?? 1)),
+    );
   });
 }
 
 function oneFeature(knowledge: Knowledge, file: CaseFile, feature: PresentFeature, strength: number): Evidence {
-  const seen = countsIn(knowledge.features, feature.key);
   const rates = pooledRates(knowledge.causes, {
-    seen,
+    seen: countsIn(knowledge.features, feature.key),
     jobs: countsIn(knowledge.groups, ALL_VEHICLES),
     patternJobs: patternsNaming(knowledge, file, feature.key),
   });
-  const reasons = new Map<CauseKey, Reason>();
-  for (const cause of knowledge.causes) {
-    const { rate, own, of } = rates.of(cause);
-    const source = { kind: "feature", feature, seen: own.jobs, of: of.jobs } as const;
-    reasons.set(cause.key, { source, weight: strength * presenceWeight(rate, rates.base) });
-  }
-  return { reasons, unknown: 0 };
+  return present(rates, strength, (seen, of) => ({ kind: "feature", feature, seen, of }));
+}
+
+/** Evidence that something is there. */
+function present(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
+  const { rate, base } = rates;
+  return {
+    weights: rate.map((each) => strength * Math.log(each / base)),
+    ...{ rates: rate, base, strength },
+    source: (at) => {
+      const { own, of } = rates.counts(at);
+      return source(own.jobs, of.jobs);
+    },
+  };
+}
+
+/** Evidence that something is not there. */
+function absent(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
+  const { rate, base } = rates;
+  return {
+    weights: rate.map((each) => strength * Math.log((1 - each) / (1 - base))),
+    ...{ rates: rate.map((each) => 1 - each), base: 1 - base, strength },
+    source: (at) => {
+      const { own, of } = rates.counts(at);
+      return source(Math.min(own.jobs, of.jobs), of.jobs);
+    },
+  };
 }
 
 /** What it says about every cause that a condition does not hold. */
 export function deniedEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
-  return deniedConditions(file.symptoms).map((condition) => {
-    const rates = conditionRates(knowledge, condition);
-    const reasons = new Map<CauseKey, Reason>();
-    for (const cause of knowledge.causes) {
-      const { rate, own, of } = rates.of(cause);
-      const source = { kind: "denied", condition, seen: own.jobs, of: of.jobs } as const;
-      reasons.set(cause.key, { source, weight: absenceWeight(rate, rates.base) });
-    }
-    return { reasons, unknown: 0 };
-  });
+  return deniedConditions(file.symptoms).map((condition) =>
+    absent(conditionRates(knowledge, condition), ABSENCE_TEMPER, (seen, of) => ({
+      kind: "denied",
+      condition,
+      seen,
+      of,
+    })),
+  );
 }
 
 /** How often a condition is told with each cause. */
@@ -73,39 +97,51 @@ export function conditionRates(knowledge: Knowledge, condition: string): Rates {
   return pooledRates(knowledge.causes, { seen, jobs: countsIn(knowledge.groups, ALL_VEHICLES) });
 }
 
-/** Nats by which a thing that is there speaks for a cause that shows it at `rate`. */
-export const presenceWeight = (rate: number, base: number) => TEMPER * Math.log(rate / base);
-/** Nats by which a thing that is not there speaks for a cause that shows it at `rate`. */
-export const absenceWeight = (rate: number, base: number) => TEMPER * Math.log((1 - rate) / (1 - base));
+/** Nats by which a condition that is told speaks for a cause that shows it at `rate`. */
+export const presenceWeight = (rate: number, base: number) => TEMPER.condition * Math.log(rate / base);
+/** Nats by which a condition that does not hold speaks for a cause that shows it at `rate`. */
+export const absenceWeight = (rate: number, base: number) => ABSENCE_TEMPER * Math.log((1 - rate) / (1 - base));
 
 /** Codes that a cause usually sets and that a module which was read does not hold. */
 export function absenceEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
-  const present = new Set(file.codes.map(({ code }) => codeFeature(code)));
+  const there = new Set(file.codes.map(({ code }) => codeFeature(code)));
   return [...new Set(file.modulesScanned)].flatMap((module) => {
     const scanned = countsIn(knowledge.features, scanFeature(module));
     const codes = knowledge.codesByModule.get(module) ?? new Map<string, CountsByCause>();
-    return [...codes]
-      .filter(([code]) => !present.has(code))
-      .map(([code, seen]) => oneAbsence(knowledge, module, code, { seen, scanned }));
+    const missing = [...codes].filter(([code]) => !there.has(code));
+    return tempered(
+      missing.map(([key, seen]) => {
+        const code = key.slice("code|".length);
+        const rates = pooledRates(knowledge.causes, { seen, jobs: scanned });
+        const evidence = absent(rates, ABSENCE_TEMPER, (times, of) => ({
+          kind: "absent-code",
+          code,
+          module,
+          seen: times,
+          of,
+        }));
+        return { family: codeFamily(code), evidence };
+      }),
+    );
   });
 }
 
-function oneAbsence(
-  knowledge: Knowledge,
-  module: string,
-  key: string,
-  counts: { seen: CountsByCause; scanned: CountsByCause },
-): Evidence {
-  const rates = pooledRates(knowledge.causes, { seen: counts.seen, jobs: counts.scanned });
-  const code = key.slice("code|".length);
-  const reasons = new Map<CauseKey, Reason>();
-  for (const cause of knowledge.causes) {
-    const { rate, own, of } = rates.of(cause);
-    const weight = absenceWeight(rate, rates.base);
-    const seen = Math.min(own.jobs, of.jobs);
-    reasons.set(cause.key, { source: { kind: "absent-code", code, module, seen, of: of.jobs }, weight });
-  }
-  return { reasons, unknown: 0 };
+interface Missing {
+  readonly family: string;
+  readonly evidence: Evidence;
+}
+
+/** For each cause the missing code of a family that says most counts whole, the next half: one circuit that is quiet is one message. */
+function tempered(missing: readonly Missing[]): readonly Evidence[] {
+  const families = new Map<string, Evidence[]>();
+  for (const { family, evidence } of missing) families.set(family, [...(families.get(family) ?? []), evidence]);
+  for (const own of families.values())
+    for (let at = 0; own.length > 1 && at < (own[0]?.weights.length ?? 0); at++)
+      own
+        .map(({ weights }) => weights)
+        .sort((a, b) => Math.abs(b[at] as number) - Math.abs(a[at] as number))
+        .forEach((weights, nth) => (weights[at] = (weights[at] as number) * familyShare(nth + 1)));
+  return missing.map(({ evidence }) => evidence);
 }
 
 /** Pseudo-jobs of the patterns that apply to this vehicle and name this symptom or code. */

@@ -1,16 +1,17 @@
 import { COULD_NOT_TELL } from "./book";
 import type { CaseFile, FixTried, TestDone } from "./case-file";
-import { covers, type CauseKey } from "./cause";
+import { covers } from "./cause";
 import type { Knowledge } from "./counts";
-import type { Evidence, Reason } from "./evidence";
+import type { Evidence } from "./evidence";
 import { absenceEvidence, deniedEvidence, featureEvidence } from "./feature-evidence";
-import { DECLARED_RATIO, effectOn, outcomeModel } from "./outcome-model";
+import { DECLARED_RATIO, effectOn, outcomeModels } from "./outcome-model";
 
 /**
  * Even a part fitted in vain may have been bad itself or put in wrongly: once in about thirty times. Where the fault is gone since
- * the part went in, it may have gone by itself, about as often. What helped in part says neither.
+ * the part went in, it may have gone by itself, about as often. What helped in part was right as far as it went: what is left is
+ * another cause.
  */
-const REPAIR_RATIO: Record<FixTried["result"], number> = { "no-change": 0.03, partly: 1, fixed: 1 / 0.03 };
+const REPAIR_RATIO: Record<FixTried["result"], number> = { "no-change": 0.03, partly: 0.03, fixed: 1 / 0.03 };
 
 /** Everything a case shows, each piece with what it says about every cause. */
 export function evidenceOf(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
@@ -24,47 +25,47 @@ export function evidenceOf(knowledge: Knowledge, file: CaseFile): readonly Evide
 }
 
 function testEvidence(knowledge: Knowledge, test: TestDone): readonly Evidence[] {
-  if (test.outcome === COULD_NOT_TELL) return [];
+  const { outcome, title } = test;
+  if (outcome === COULD_NOT_TELL) return [];
   const procedure = knowledge.procedures.find(({ key }) => key === test.procedure);
   if (!procedure) return [declaredEvidence(knowledge, test)];
-  const model = outcomeModel(knowledge, procedure);
-  const base = model.base.get(test.outcome);
-  if (base === undefined) return [];
-  const named = procedure.outcomes.find(({ key }) => key === test.outcome);
-  const effects = named?.effects ?? [];
-  const reasons = new Map<CauseKey, Reason>();
-  for (const cause of knowledge.causes) {
-    const { seen, of } = model.counts(cause, test.outcome);
-    const effect = effectOn(effects, cause);
-    const source = {
-      kind: "test",
-      title: test.title,
-      outcome: named?.label ?? test.outcome,
-      effect,
-      seen: seen.jobs,
-      of: of.jobs,
-    } as const;
-    reasons.set(cause.key, { source, weight: Math.log((model.of(cause).get(test.outcome) ?? base) / base) });
-  }
-  return [{ reasons, unknown: 0 }];
+  const model = outcomeModels(knowledge).get(procedure.key);
+  const nth = model?.outcomes.indexOf(outcome) ?? -1;
+  const [base, rates] = [model?.base[nth], model?.rates[nth]];
+  if (!model || base === undefined || !rates) return [];
+  const named = procedure.outcomes.find(({ key }) => key === outcome);
+  return [
+    {
+      weights: rates.map((rate) => Math.log(rate / base)),
+      ...{ rates, base, strength: 1 },
+      source: (at) => {
+        const cause = knowledge.causes[at];
+        if (!cause) return null;
+        const { seen, of } = model.counts(at, nth);
+        const effect = effectOn(named?.effects ?? [], cause);
+        return { kind: "test", title, outcome: named?.label ?? outcome, effect, seen: seen.jobs, of: of.jobs };
+      },
+    },
+  ];
 }
 
 /** A check without a procedure says just what its technician said it says. */
-function declaredEvidence(knowledge: Knowledge, test: TestDone): Evidence {
-  const reasons = new Map<CauseKey, Reason>();
-  for (const cause of knowledge.causes) {
-    const effect = effectOn(test.effects, cause);
-    const source = { kind: "test", title: test.title, outcome: test.outcome, effect, seen: 0, of: 0 } as const;
-    reasons.set(cause.key, { source, weight: Math.log(effect ? DECLARED_RATIO[effect] : 1) });
-  }
-  return { reasons, unknown: 0 };
+function declaredEvidence({ causes }: Knowledge, { title, outcome, effects }: TestDone): Evidence {
+  const found = causes.map((cause) => effectOn(effects, cause));
+  return {
+    weights: Float64Array.from(found, (effect) => Math.log(effect ? DECLARED_RATIO[effect] : 1)),
+    ...{ rates: null, base: 1, strength: 1 },
+    source: (at) => ({ kind: "test", title, outcome, effect: found[at] ?? null, seen: 0, of: 0 }),
+  };
 }
 
-/** A repair without effect closes its road; one that helped in part leaves the odds of what else is wrong as they were. */
-function repairEvidence(knowledge: Knowledge, tried: FixTried): Evidence {
-  const reasons = new Map<CauseKey, Reason>();
+/** A repair without effect closes its road. */
+function repairEvidence({ causes }: Knowledge, tried: FixTried): Evidence {
+  const speaks = causes.map((cause) => covers(tried, cause));
   const source = { kind: "tried", component: tried.component, result: tried.result } as const;
-  for (const cause of knowledge.causes)
-    if (covers(tried, cause)) reasons.set(cause.key, { source, weight: Math.log(REPAIR_RATIO[tried.result]) });
-  return { reasons, unknown: 0 };
+  return {
+    weights: Float64Array.from(speaks, (own) => (own ? Math.log(REPAIR_RATIO[tried.result]) : 0)),
+    ...{ rates: null, base: 1, strength: 1 },
+    source: (at) => (speaks[at] ? source : null),
+  };
 }

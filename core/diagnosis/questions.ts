@@ -36,7 +36,7 @@ export function questionsFor(knowledge: Knowledge, file: CaseFile, conditions: r
 
 function worthOf(knowledge: Knowledge, odds: Odds, condition: string): Question {
   const rates = conditionRates(knowledge, condition);
-  const rate = new Map(knowledge.causes.map((cause) => [cause.key, rates.of(cause).rate]));
+  const rate = new Map(knowledge.causes.map((cause, at) => [cause.key, rates.rate[at] ?? rates.base]));
   const rateOf = (key: CauseKey) => rate.get(key) ?? rates.base;
   const yes = [...odds.byCause].reduce((sum, [key, p]) => sum + p * rateOf(key), odds.unknown * rates.base);
   const ifYes = reweighted(odds, (key) => presenceWeight(rateOf(key), rates.base));

@@ -1,7 +1,7 @@
 import type { CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
 import type { Posterior } from "./posterior";
-import type { EvidenceSource, Reason } from "./evidence";
+import type { EvidenceSource } from "./evidence";
 
 /** Why a road is closed: the entry that ruled its suspect out. */
 export interface Closure {
@@ -18,10 +18,15 @@ const LITTLE = 0.05;
  * likely by one test so that under 5 % is left. A road opens again when later evidence lifts it over that.
  */
 export function closuresOf(knowledge: Knowledge, posterior: Posterior): readonly Closure[] {
-  return knowledge.causes.flatMap(({ key }) => {
+  const speaking = posterior.evidence.filter(({ weights, source }) => {
+    const at = weights.findIndex((weight) => weight < 0);
+    const kind = at < 0 ? null : source(at)?.kind;
+    return kind === "test" || kind === "tried";
+  });
+  return knowledge.causes.flatMap(({ key }, at) => {
     if ((posterior.byCause.get(key) ?? 0) >= LITTLE) return [];
-    const firmest = posterior.evidence
-      .flatMap(({ reasons }) => closing(reasons.get(key)))
+    const firmest = speaking
+      .flatMap(({ weights, source }) => closing(weights[at] as number, source(at)))
       .sort((a, b) => a.weight - b.weight)[0];
     return firmest ? [{ cause: key, by: firmest.source }] : [];
   });
@@ -32,9 +37,8 @@ interface Closing {
   readonly weight: number;
 }
 
-function closing(reason: Reason | undefined): readonly Closing[] {
-  if (!reason || reason.weight >= 0) return [];
-  const { source, weight } = reason;
+function closing(weight: number, source: EvidenceSource | null): readonly Closing[] {
+  if (!source || weight >= 0 || (source.kind !== "test" && source.kind !== "tried")) return [];
   const rulesOut = source.kind === "test" && (source.effect === "clears" || weight <= RULES_OUT_NATS);
   return source.kind === "tried" || rulesOut ? [{ source, weight }] : [];
 }

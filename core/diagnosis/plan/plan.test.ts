@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { advise, causeKey, FROM_SCRATCH_MINUTES, type CaseFile, type Knowledge, type Odds } from ".";
-import { planOf } from "./plan";
+import { advise, causeKey, FROM_SCRATCH_MINUTES, type CaseFile, type Knowledge, type Odds } from "..";
+import { planOf } from ".";
 import { cause, emptyCase, fixOf, jobWith, knowledgeOf, procedureWith } from "@/tests/support/shop";
 
 const NAMES = ["a/x", "b/x", "c/x", "d/x", "e/x"];

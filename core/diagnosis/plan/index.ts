@@ -1,0 +1,167 @@
+import type { Fix, Procedure } from "../book";
+import type { CaseFile } from "../case-file";
+import { causeKey, covers, WORKS_AS_DESIGNED, type CauseKey } from "../cause";
+import type { KnownCause, Knowledge, ShopRates } from "../counts";
+import { outcomeModels, type OutcomeModel } from "../outcome-model";
+import type { Odds } from "../posterior";
+import { guessingMinutes } from "./guessing";
+import { UNPLANNED_FIX_MINUTES, type Outlook, type TestOutlook } from "./outlook";
+import { costOf, shiftOf, worthOfRepair, worthOfTests } from "./search";
+
+export { FROM_SCRATCH_MINUTES } from "./outlook";
+
+/** Showing a customer that a thing works as designed, in minutes. */
+const EXPLAIN_MINUTES = 15;
+/** A suspect less likely than this is worth neither a test nor a repair yet. */
+const WORTH_TRYING = 0.01;
+/** How many causes a test is said to settle. */
+const SETTLED = 2;
+
+export interface TestAction {
+  readonly kind: "test";
+  readonly procedure: Procedure;
+  /** Access included where it is not open yet. */
+  readonly minutes: number;
+  /** Expected drop in entropy. */
+  readonly bits: number;
+  readonly expectedMinutesAfter: number;
+  /** The suspects between which it decides, most moved first. */
+  readonly settles: readonly CauseKey[];
+}
+
+export interface FixAction {
+  readonly kind: "fix";
+  readonly cause: KnownCause;
+  readonly minutes: number;
+  readonly partsCost: number;
+  readonly probability: number;
+  readonly expectedMinutesAfter: number;
+}
+
+export type Action = TestAction | FixAction;
+
+export interface Plan {
+  /** Best first: by expected minutes from now until the root cause is fixed, if this is done next. */
+  readonly actions: readonly Action[];
+  readonly expectedMinutes: number;
+}
+
+/**
+ * What to do next: every test and repair that is left, in the order of the expected minutes until the cause is fixed.
+ * @param models what outcomes each procedure comes to with each cause; by the book and its counts where nothing else is given
+ */
+export function planOf(
+  knowledge: Knowledge,
+  file: CaseFile,
+  odds: Odds,
+  models: ReadonlyMap<string, OutcomeModel> = outcomeModels(knowledge),
+): Plan {
+  const { causes } = knowledge;
+  const repairs = repairsOf(knowledge, file);
+  const p = Float64Array.from(causes, ({ key }) => odds.byCause.get(key) ?? 0);
+  const procedures = proceduresLeft(knowledge, file, p, models);
+  const outlook: Outlook = {
+    ...{ odds: p, unknown: odds.unknown },
+    costs: Float64Array.from(repairs, (repair) => repair?.cost ?? Number.POSITIVE_INFINITY),
+    tests: procedures.map((procedure) => testOutlook(procedure, file, models)),
+  };
+  const worths = worthOfTests(outlook);
+  const ranked = [...worths].sort((a, b) => a.minutes - b.minutes).map(({ at }) => at);
+  const actions: Action[] = [
+    ...worths.flatMap(({ at, minutes }) => testAction(outlook, at, procedures[at], minutes, causes)),
+    ...repairs.flatMap((repair, at) => fixAction(outlook, at, repair, ranked)),
+  ];
+  actions.sort((a, b) => a.expectedMinutesAfter - b.expectedMinutesAfter);
+  const now = guessingMinutes(outlook.costs, p, odds.unknown);
+  return { actions, expectedMinutes: Math.min(now, actions[0]?.expectedMinutesAfter ?? now) };
+}
+
+interface Repair {
+  readonly cause: KnownCause;
+  readonly minutes: number;
+  readonly partsCost: number;
+  /** Minutes plus the part's price at the shop's rate: what trying it costs. */
+  readonly cost: number;
+}
+
+/** In the order of the causes; null for one that was tried. */
+function repairsOf(knowledge: Knowledge, file: CaseFile): readonly (Repair | null)[] {
+  const fixes = new Map(knowledge.fixes.map((fix) => [causeKey(fix), fix]));
+  return knowledge.causes.map((cause) =>
+    file.fixesTried.some((tried) => covers(tried, cause))
+      ? null
+      : repairOf(cause, fixes.get(cause.key), file, knowledge.shop),
+  );
+}
+
+function repairOf(cause: KnownCause, fix: Fix | undefined, file: CaseFile, shop: ShopRates): Repair {
+  if (!fix) {
+    const minutes = cause.failure === WORKS_AS_DESIGNED ? EXPLAIN_MINUTES : UNPLANNED_FIX_MINUTES;
+    return { cause, minutes, partsCost: 0, cost: minutes };
+  }
+  const minutes = fix.minutes + accessMinutes(fix, file);
+  const partsCost = fix.partsCost.amount;
+  return { cause, minutes, partsCost, cost: Math.max(1, minutes + (partsCost / shop.ratePerHour) * 60) };
+}
+
+/** Access is paid once a job. */
+function accessMinutes(
+  work: { readonly access: string | null; readonly accessMinutes: number },
+  file: CaseFile,
+): number {
+  return work.access === null || file.access.includes(work.access) ? 0 : work.accessMinutes;
+}
+
+/** Procedures that were not done yet and speak of somebody who is still suspected. */
+function proceduresLeft(
+  knowledge: Knowledge,
+  file: CaseFile,
+  odds: Float64Array,
+  models: ReadonlyMap<string, OutcomeModel>,
+): readonly Procedure[] {
+  const done = new Set(file.tests.map(({ procedure }) => procedure));
+  const suspected = [...odds.keys()].filter((at) => (odds[at] as number) >= WORTH_TRYING);
+  return knowledge.procedures.filter((procedure) => {
+    const model = models.get(procedure.key);
+    if (done.has(procedure.key) || procedure.outcomes.length < 2 || !model) return false;
+    return suspected.some((at) => model.speaksOf[at]);
+  });
+}
+
+function testOutlook(procedure: Procedure, file: CaseFile, models: ReadonlyMap<string, OutcomeModel>): TestOutlook {
+  const model = models.get(procedure.key);
+  if (!model) throw new Error(`planOf: no outcomes for ${procedure.key}`);
+  return {
+    ...{ minutes: procedure.minutes, access: procedure.access, accessMinutes: accessMinutes(procedure, file) },
+    likelihood: model.rates,
+    base: model.base,
+  };
+}
+
+function testAction(
+  outlook: Outlook,
+  at: number,
+  procedure: Procedure | undefined,
+  expectedMinutesAfter: number,
+  causes: readonly KnownCause[],
+): readonly TestAction[] {
+  const test = outlook.tests[at];
+  if (!test || !procedure) return [];
+  const { bits, moved } = shiftOf(outlook, test);
+  const settles = moved.slice(0, SETTLED).flatMap((each) => causes[each]?.key ?? []);
+  return [{ kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter, settles }];
+}
+
+function fixAction(
+  outlook: Outlook,
+  at: number,
+  repair: Repair | null,
+  likely: readonly number[],
+): readonly FixAction[] {
+  const probability = outlook.odds[at] as number;
+  if (!repair) return [];
+  // What nobody suspects comes last, and is not looked beyond.
+  const expectedMinutesAfter = worthOfRepair(outlook, at, probability < WORTH_TRYING ? [] : likely);
+  const { cause, minutes, partsCost } = repair;
+  return [{ kind: "fix", cause, minutes, partsCost, probability, expectedMinutesAfter }];
+}

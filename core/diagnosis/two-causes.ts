@@ -1,0 +1,55 @@
+import type { CaseFile } from "./case-file";
+import { covers } from "./cause";
+import type { KnownCause } from "./counts";
+import type { Evidence } from "./evidence";
+
+/** How often a vehicle comes with two causes at once: about one job in twenty. */
+export const TWO_AT_ONCE = 0.05;
+
+/**
+ * What speaks for each cause as the second of two, where the first was repaired and the fault is still there: the right repair looks
+ * vain then. What either of the two shows is there (noisy-OR; Pearl 1988, section 4.3.2).
+ * @param priors log of each cause's prior
+ * @returns log weight by cause, to be added to that of the cause alone; -Infinity where nothing was tried
+ */
+export function secondCauseLogs(
+  file: CaseFile,
+  causes: readonly KnownCause[],
+  priors: Float64Array,
+  evidence: readonly Evidence[],
+): Float64Array {
+  const logs = new Float64Array(causes.length).fill(Number.NEGATIVE_INFINITY);
+  const tried = file.fixesTried.filter(({ result }) => result !== "fixed");
+  for (const [first, cause] of causes.entries()) {
+    if (!tried.some((each) => covers(each, cause))) continue;
+    const before = Math.log(TWO_AT_ONCE) + (priors[first] as number);
+    for (let at = 0; at < causes.length; at++) {
+      if (at === first) continue;
+      const both = evidence.reduce(
+        (sum, piece) => sum + togetherWeight(piece, first, at),
+        before + (priors[at] as number),
+      );
+      logs[at] = logAdd(logs[at] as number, both);
+    }
+  }
+  return logs;
+}
+
+/** Nats by which a piece of evidence speaks for two causes at once. */
+function togetherWeight({ weights, rates, base, strength }: Evidence, first: number, second: number): number {
+  const [one, other] = [weights[first] as number, weights[second] as number];
+  // A repair speaks of its own road; a check of what its technician said: the stronger word holds.
+  if (!rates) return Math.max(0, other) + Math.min(0, other);
+  const [a, b] = [rates[first] as number, rates[second] as number];
+  // What is more often there than not is the normal: both have to leave it so.
+  const together = base > 0.5 ? (a * b) / base : 1 - (1 - a) * (1 - b);
+  const full = Math.log(Math.min(1, together) / base);
+  // Evidence that was taken down for saying the same as another is taken down here as well.
+  const taken = strength === 0 ? 0 : Math.max(Math.abs(one), Math.abs(other)) > 0 ? strength : 0;
+  return taken * full;
+}
+
+export function logAdd(a: number, b: number): number {
+  const top = Math.max(a, b);
+  return top === Number.NEGATIVE_INFINITY ? top : top + Math.log(Math.exp(a - top) + Math.exp(b - top));
+}
