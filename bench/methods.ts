@@ -4,6 +4,7 @@ import { NO_COUNT } from "@/core/diagnosis/counts";
 import type { OutcomeModel } from "@/core/diagnosis/outcome-model";
 import { planOf } from "@/core/diagnosis/plan";
 import type { JobFacts } from "@/core/job";
+import { declaredModels, naiveOdds } from "./naive";
 import type { Method, Move } from "./play";
 import { logLooks, type TrueJob } from "./world/job";
 import { abnormalChance, OUTCOMES } from "./world/outcome";
@@ -14,9 +15,9 @@ export function engine(knowledge: Knowledge): Method {
   return { name: "engine", next: (file) => follow(advise(knowledge, file).plan) };
 }
 
-/** The best of a plan; finding from scratch where nothing is left on it. */
-function follow({ actions: [best] }: Plan): Move {
-  if (!best) return { kind: "scratch" };
+/** The best of a plan; finding from scratch where that costs less than anything on it. */
+function follow({ actions: [best], expectedMinutes }: Plan): Move {
+  if (!best || best.expectedMinutesAfter > expectedMinutes + 1e-6) return { kind: "scratch" };
   return best.kind === "test"
     ? { kind: "test", procedure: best.procedure.key }
     : { kind: "fix", cause: best.cause.key };
@@ -44,7 +45,7 @@ function trueModels(world: World): ReadonlyMap<string, OutcomeModel> {
 }
 
 /** Bayes' rule with the true rates and looks; a second cause is thought of once a repair did not end it. */
-function trueOdds(world: World, file: CaseFile): Odds {
+export function trueOdds(world: World, file: CaseFile): Odds {
   const { causes, rules } = world;
   const rates = trueRates(world, file.vehicle, file.odometerKm ?? 0);
   const job: Pick<TrueJob, "symptoms" | "codes" | "modulesScanned"> = file;
@@ -87,6 +88,12 @@ function logTests(world: World, file: CaseFile, causes: readonly World["causes"]
 function logSum(logs: readonly number[]): number {
   const top = Math.max(...logs);
   return top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0));
+}
+
+/** The plain version, with the same look-ahead. */
+export function naiveBayes(knowledge: Knowledge): Method {
+  const models = declaredModels(knowledge);
+  return { name: "naive Bayes", next: (file) => follow(planOf(knowledge, file, naiveOdds(knowledge, file), models)) };
 }
 
 /** Repairs what was most often the cause of the first symptom, without measuring. */

@@ -30,14 +30,8 @@ const HALF_SEEN = 0.5;
 /** What nobody could have written down takes such a repair once it is found. */
 const STRANGE_FIX_MINUTES = 90;
 
-/** Works one job to its end by a method, and counts what it took. `onTurn` sees the file before each move. */
-export function play(
-  world: World,
-  job: TrueJob,
-  method: Method,
-  dice: Dice,
-  onTurn: (file: CaseFile, turn: number) => void = () => {},
-): Played {
+/** Works one job to its end by a method, and counts what it took. */
+export function play(world: World, job: TrueJob, method: Method, dice: Dice): Played {
   let file: CaseFile = { ...sightOf(job), tests: [], fixesTried: [], access: [] };
   const left = new Set(job.causes);
   let [minutes, partsInVain] = [0, 0];
@@ -49,7 +43,6 @@ export function play(
   const repair = ({ fix }: TrueCause) =>
     fix.minutes + open(fix.access, fix.accessMinutes) + fix.partsCost.amount * MINUTES_A_EURO;
   for (let turn = 0; turn < MOST_MOVES; turn++) {
-    onTurn(file, turn);
     const move = method.next(file);
     if (move.kind === "scratch") break;
     if (move.kind === "test") {

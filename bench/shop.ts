@@ -1,7 +1,7 @@
 import { advise, type Knowledge } from "@/core/diagnosis";
 import type { JobFacts } from "@/core/job";
 import { Counters, countsOf, lessonOf } from "@/core/knowledge";
-import { byFrequency, engine, flowchart, nearestJob, oracle } from "./methods";
+import { byFrequency, engine, flowchart, naiveBayes, nearestJob, oracle } from "./methods";
 import { play, sightOf, type Method, type Played } from "./play";
 import { Dice } from "./random";
 import { recordJob } from "./world/history";
@@ -63,8 +63,7 @@ const IN_VAIN = 3;
 export function playShop(
   { world, history, knowledge }: Shop,
   seed: number,
-  jobs: number,
-  only?: readonly string[],
+  { jobs, firsts: more }: { readonly jobs: number; readonly firsts: number },
 ): ShopResult {
   const dice = new Dice(seed * 15_485_863 + 11);
   const methods: Method[] = [
@@ -73,22 +72,20 @@ export function playShop(
     byFrequency(knowledge),
     nearestJob(history),
     flowchart(knowledge),
-  ].filter(({ name }) => !only || only.includes(name));
+    naiveBayes(knowledge),
+  ];
   const firsts: { p: number; right: boolean }[] = [];
   const unknowns: { p: number; strange: boolean }[] = [];
   const adviceMs: number[] = [];
   const sums = new Map<string, Played[]>(methods.map(({ name }) => [name, []]));
-  for (let at = 0; at < jobs; at++) {
+  for (let at = 0; at < Math.max(jobs, more); at++) {
     const job = dealJob(world, dice);
     firsts.push(firstAdvice(knowledge, job, adviceMs));
+    const p = unknownInVain(world, knowledge, job, new Dice(seed * 9973 + at));
+    if (p !== null) unknowns.push({ p, strange: job.causes.length === 0 });
+    if (at >= jobs) continue;
     for (const method of methods) {
-      let noted = method.name !== "engine";
-      const played = play(world, job, method, new Dice(seed * 1009 + at), (file) => {
-        const vain = file.tests.filter(({ outcome }) => outcome === "normal").length + file.fixesTried.length;
-        if (noted || vain < IN_VAIN) return;
-        noted = true;
-        unknowns.push({ p: advise(knowledge, file).unknown, strange: job.causes.length === 0 });
-      });
+      const played = play(world, job, method, new Dice(seed * 1009 + at));
       // What the book cannot know says nothing about a method that goes by the book.
       if (job.causes.length) sums.get(method.name)?.push(played);
     }
@@ -104,6 +101,26 @@ export function playShop(
       tests: mean(list, ({ tests }) => tests),
     })),
   };
+}
+
+/** The odds of a cause that is not in the book once three tests or repairs of the plan's were in vain; null where it is found before. */
+function unknownInVain(world: World, knowledge: Knowledge, job: TrueJob, dice: Dice): number | null {
+  let unknown: number | null = null;
+  const persistent: Method = {
+    name: "never from scratch",
+    next(file) {
+      const advice = advise(knowledge, file);
+      const vain = file.tests.filter(({ outcome }) => outcome === "normal").length + file.fixesTried.length;
+      if (vain >= IN_VAIN) unknown = advice.unknown;
+      const best = unknown === null ? advice.plan.actions[0] : undefined;
+      if (!best) return { kind: "scratch" };
+      return best.kind === "test"
+        ? { kind: "test", procedure: best.procedure.key }
+        : { kind: "fix", cause: best.cause.key };
+    },
+  };
+  play(world, job, persistent, dice);
+  return unknown;
 }
 
 function firstAdvice(knowledge: Knowledge, job: TrueJob, adviceMs: number[]) {

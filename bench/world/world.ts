@@ -98,11 +98,15 @@ const CONDITIONS = [
   ...["refuelled", "every-time", "sometimes", "suddenly", "gradually", "pulling-away", "in-gear", "lights-on"],
 ];
 const KM_MOST = 280_000;
+/** Complaints of a system: few, so that each has many causes. */
+const SYMPTOMS_EACH = 3;
 
 export function makeWorld(rules: WorldRules, seed: number): World {
   const dice = new Dice(seed * 7919 + 17);
   const fleet = makeFleet(rules, dice.fork(1));
-  const symptoms = SYSTEMS.flatMap((system) => Array.from({ length: 5 }, (_, at) => `${system}-symptom-${at}`));
+  const symptoms = SYSTEMS.flatMap((system) =>
+    Array.from({ length: SYMPTOMS_EACH }, (_, at) => `${system}-symptom-${at}`),
+  );
   const circuits = makeCircuits(dice.fork(2));
   const causes = makeCauses(rules, fleet, circuits, dice.fork(3));
   const { tests, procedures } = makeTests(rules, causes, dice.fork(4));
@@ -181,11 +185,12 @@ export function makeLooks(
   circuits: World["circuits"],
   dice: Dice,
 ): Looks {
-  const main = `${system}-symptom-${dice.whole(0, 4)}`;
+  const main = `${system}-symptom-${dice.whole(0, SYMPTOMS_EACH - 1)}`;
   const symptoms = new Map([[main, dice.between(0.65, 0.95)]]);
   for (let more = dice.whole(0, 2); more > 0; more--)
-    symptoms.set(`${system}-symptom-${dice.whole(0, 4)}`, dice.between(0.15, 0.5));
-  if (dice.is(0.25)) symptoms.set(`${dice.pick(SYSTEMS)}-symptom-${dice.whole(0, 4)}`, dice.between(0.1, 0.4));
+    symptoms.set(`${system}-symptom-${dice.whole(0, SYMPTOMS_EACH - 1)}`, dice.between(0.15, 0.5));
+  if (dice.is(0.25))
+    symptoms.set(`${dice.pick(SYSTEMS)}-symptom-${dice.whole(0, SYMPTOMS_EACH - 1)}`, dice.between(0.1, 0.4));
   const conditions = new Map<string, number>();
   for (const condition of failureConditions)
     if (dice.is(rules.conditionsByFailure)) conditions.set(condition, dice.between(0.5, 0.9));
@@ -197,7 +202,7 @@ export function makeLooks(
     conditions,
     circuit,
     module: MODULES[system] ?? "engine",
-    setsCodes: dice.is(0.65) ? dice.between(0.4, 0.95) : 0.03,
+    setsCodes: dice.is(0.5) ? dice.between(0.3, 0.9) : 0.03,
   };
 }
 

@@ -7,6 +7,7 @@ import type { PriorReason } from "./prior";
 export type EvidenceSource =
   | { readonly kind: "prior"; readonly reason: PriorReason }
   | { readonly kind: "feature"; readonly feature: PresentFeature; readonly seen: number; readonly of: number }
+  | { readonly kind: "untold"; readonly feature: PresentFeature; readonly seen: number; readonly of: number }
   | { readonly kind: "denied"; readonly condition: string; readonly seen: number; readonly of: number }
   | {
       readonly kind: "absent-code";

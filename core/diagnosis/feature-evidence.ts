@@ -22,9 +22,11 @@ import { PATTERN_JOBS } from "./prior";
  * Symptoms, conditions and codes of one job come from one story and repeat each other beyond what their overlap tells. Each counts by
  * this power of its likelihood ratio (tempering; Grünwald 2012, "the safe Bayesian").
  */
-const TEMPER = { symptom: 0.9, condition: 0.75, code: 0.85 } as const;
+const TEMPER = { symptom: 1, condition: 1, code: 0.9 } as const;
 /** That something is not there says less than that it is: much is left out of what is told and noted. */
-const ABSENCE_TEMPER = 0.6;
+const ABSENCE_TEMPER = 0.8;
+/** What was not told of may just not have been asked. */
+const UNTOLD_TEMPER = { symptom: 0.9, condition: 0.9 } as const;
 /** Codes of one family that are not there say much the same: the second counts half, the third a third. */
 const familyShare = (nth: number) => 1 / nth;
 
@@ -101,6 +103,35 @@ export function conditionRates(knowledge: Knowledge, condition: string): Rates {
 export const presenceWeight = (rate: number, base: number) => TEMPER.condition * Math.log(rate / base);
 /** Nats by which a condition that does not hold speaks for a cause that shows it at `rate`. */
 export const absenceWeight = (rate: number, base: number) => ABSENCE_TEMPER * Math.log((1 - rate) / (1 - base));
+
+/**
+ * What it says about every cause that symptoms and conditions which it usually comes with were not told of. How often they are told
+ * is counted as it was, with all that people leave out; where a job tells of no condition at all, nobody asked.
+ */
+export function untoldEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {
+  if (!file.symptoms.length) return [];
+  const told = new Set(presentFeatures(file.symptoms, []).map(({ key }) => key));
+  const denied = new Set(deniedConditions(file.symptoms).map(conditionFeature));
+  const asked = conditionsAsked(file);
+  const jobs = countsIn(knowledge.groups, ALL_VEHICLES);
+  return [...knowledge.features].flatMap(([key, seen]) => {
+    const kind = key.startsWith("symptom|") ? "symptom" : key.startsWith("condition|") && asked ? "condition" : null;
+    if (!kind || told.has(key) || denied.has(key)) return [];
+    const rates = pooledRates(knowledge.causes, { seen, jobs });
+    return [
+      absent(rates, UNTOLD_TEMPER[kind], (times, of) => ({
+        ...{ kind: "untold", of, seen: times },
+        feature: { key, module: "", kind, subject: key.slice(kind.length + 1), strength: 1 },
+      })),
+    ];
+  });
+}
+
+/** Whether anybody told under which conditions it shows; what was denied speaks for itself alone. */
+export const conditionsAsked = ({ symptoms }: CaseFile) => symptoms.some(({ conditions }) => conditions.length > 0);
+
+/** Nats by which it speaks for a cause that shows a condition at `rate` that nobody told of it. */
+export const untoldWeight = (rate: number, base: number) => UNTOLD_TEMPER.condition * Math.log((1 - rate) / (1 - base));
 
 /** Codes that a cause usually sets and that a module which was read does not hold. */
 export function absenceEvidence(knowledge: Knowledge, file: CaseFile): readonly Evidence[] {

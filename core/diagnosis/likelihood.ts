@@ -3,7 +3,7 @@ import type { CaseFile, FixTried, TestDone } from "./case-file";
 import { covers } from "./cause";
 import type { Knowledge } from "./counts";
 import type { Evidence } from "./evidence";
-import { absenceEvidence, deniedEvidence, featureEvidence } from "./feature-evidence";
+import { absenceEvidence, deniedEvidence, featureEvidence, untoldEvidence } from "./feature-evidence";
 import { DECLARED_RATIO, effectOn, outcomeModels } from "./outcome-model";
 
 /**
@@ -18,6 +18,7 @@ export function evidenceOf(knowledge: Knowledge, file: CaseFile): readonly Evide
   return [
     ...featureEvidence(knowledge, file),
     ...deniedEvidence(knowledge, file),
+    ...untoldEvidence(knowledge, file),
     ...absenceEvidence(knowledge, file),
     ...file.tests.flatMap((test) => testEvidence(knowledge, test)),
     ...file.fixesTried.map((tried) => repairEvidence(knowledge, tried)),

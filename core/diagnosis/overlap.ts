@@ -1,4 +1,5 @@
-import { NO_COUNT, type CountsByCause, type KnownCause } from "./counts";
+import { weightsOf } from "./cause-index";
+import type { CountsByCause, KnownCause } from "./counts";
 
 /**
  * How much features say the same: the cosine between the causes that two of them come with (Salton and McGill 1983). Two codes of one
@@ -8,9 +9,7 @@ export function overlaps(
   causes: readonly KnownCause[],
   features: readonly CountsByCause[],
 ): readonly (readonly number[])[] {
-  const vectors = features.map((counts) =>
-    Float64Array.from(causes, ({ key }) => (counts.get(key) ?? NO_COUNT).weight),
-  );
+  const vectors = features.map((counts) => weightsOf(causes, counts));
   const lengths = vectors.map((vector) => Math.sqrt(dot(vector, vector)));
   return vectors.map((one, at) =>
     vectors.map((other, to) => {

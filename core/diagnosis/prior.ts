@@ -1,8 +1,9 @@
-import { ALL_VEHICLES, chainFor, type GroupKey } from "@/core/vehicle";
+import { ALL_VEHICLES, chainFor, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { patternApplies, type Grade, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
 import { workSuspects } from "./prior-work";
+import { rateRatio } from "./rate-ratio";
 import type { PriorWork } from "./work";
 import { countsIn, NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
 
@@ -23,13 +24,6 @@ export interface Prior {
   /** Share of vehicles whose cause is not in the book. */
   readonly unknown: number;
 }
-
-/**
- * How far a group's rate may differ from the wider group's: the shape a of a gamma prior on their ratio, in expected jobs
- * (Clayton and Kaldor 1987, "empirical Bayes estimates of age-standardized relative risks"). Small values let hot spots of one
- * engine show after two or three jobs, and leave a rare cause that a small group has not seen yet as likely as it was.
- */
-const RATIO_SHAPE = 0.5;
 
 /** What a pattern is worth in jobs, by its grade; less than a handful, so that it gives way as real jobs come in. */
 export const PATTERN_JOBS: Record<Grade, number> = { hearsay: 0.4, bulletin: 1.5, seen: 2.5, proved: 4 };
@@ -66,8 +60,8 @@ function groupTotals(knowledge: Knowledge): ReadonlyMap<GroupKey, Count> {
 }
 
 /**
- * From all vehicles down to the narrowest group: rate_k = rate_(k-1) · (n_k + a) / (N_k · rate_(k-1) + a), the posterior mean of
- * the group's rate ratio. Patterns that apply come on top as jobs that were not seen.
+ * From all vehicles down to the narrowest group: the rate of each is that of the wider one times its rate ratio. Patterns that apply
+ * come on top as jobs that were not seen.
  */
 function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, totals: ReadonlyMap<GroupKey, Count>) {
   const chain = chainFor(cause.system, file.vehicle, file.odometerKm);
@@ -82,7 +76,7 @@ function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, tota
   for (const group of [...chain].reverse()) {
     if (group === ALL_VEHICLES) continue;
     const seen = own(group);
-    rate *= (seen.weight + RATIO_SHAPE) / (of(group).weight * rate + RATIO_SHAPE);
+    rate *= rateRatio(seen.weight, of(group).weight * rate);
     if (seen.jobs > 0) reason = { group, seen, of: of(group).jobs, patterns, work: null };
   }
   const patternJobs = patterns.reduce((sum, { evidence }) => sum + PATTERN_JOBS[evidence], 0);
@@ -90,14 +84,22 @@ function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, tota
   return { rate: (rate * against + patternJobs) / (against + patternJobs), reason };
 }
 
-/** Good-Turing: the mass of what was never seen is about the share of causes seen only once (Good 1953). */
+/**
+ * Good-Turing: the mass of what was never seen is about the share of causes seen only once (Good 1953). Jobs that ended unsolved speak
+ * for it as well, half of them: the other half ended so for want of time, a tool or a part.
+ */
 function unknownShare(knowledge: Knowledge): number {
   const counts = [...countsIn(knowledge.groups, ALL_VEHICLES).values()];
   const jobs = counts.reduce((sum, { jobs }) => sum + jobs, 0);
   const once = counts.filter(({ jobs }) => jobs === 1).length;
-  return Math.min(UNKNOWN_MOST, (once + 1) / (jobs + UNKNOWN_PRIOR_JOBS));
+  const unsolved = totalOf(countsIn(knowledge.groups, UNSOLVED_JOBS)).jobs;
+  const share = (once + UNSOLVED_SHARE * unsolved + 1) / (jobs + unsolved + UNKNOWN_PRIOR_JOBS);
+  return Math.min(UNKNOWN_MOST, Math.max(UNKNOWN_LEAST, share));
 }
 
+const UNSOLVED_SHARE = 0.5;
 /** With no job at all, a third of the mass says that the book may not hold the cause; never more than half. */
 const UNKNOWN_PRIOR_JOBS = 3;
 const UNKNOWN_MOST = 0.5;
+/** However much a book holds, one vehicle in fifty brings something new: models, parts and repairs go on changing. */
+const UNKNOWN_LEAST = 0.02;

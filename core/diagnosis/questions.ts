@@ -1,7 +1,7 @@
 import type { CaseFile } from "./case-file";
 import type { CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
-import { absenceWeight, conditionRates, presenceWeight } from "./feature-evidence";
+import { absenceWeight, conditionRates, conditionsAsked, presenceWeight, untoldWeight } from "./feature-evidence";
 import { entropyBits, posteriorOf, type Odds } from "./posterior";
 
 /** A condition worth asking the customer about. */
@@ -26,21 +26,24 @@ export function questionsFor(knowledge: Knowledge, file: CaseFile, conditions: r
   if (!file.symptoms.length) return [];
   const told = new Set(file.symptoms.flatMap(({ conditions: own, denied = [] }) => [...own, ...denied]));
   const odds = posteriorOf(knowledge, file);
+  // Where conditions were asked for, what was not told speaks already; an answer takes its place.
+  const asked = conditionsAsked(file);
   return conditions
     .filter((condition) => !told.has(condition))
-    .map((condition) => worthOf(knowledge, odds, condition))
+    .map((condition) => worthOf(knowledge, odds, condition, asked))
     .filter(({ bits }) => bits >= LEAST_BITS)
     .sort((a, b) => b.bits - a.bits)
     .slice(0, MOST_QUESTIONS);
 }
 
-function worthOf(knowledge: Knowledge, odds: Odds, condition: string): Question {
+function worthOf(knowledge: Knowledge, odds: Odds, condition: string, asked: boolean): Question {
   const rates = conditionRates(knowledge, condition);
   const rate = new Map(knowledge.causes.map((cause, at) => [cause.key, rates.rate[at] ?? rates.base]));
   const rateOf = (key: CauseKey) => rate.get(key) ?? rates.base;
+  const untold = (key: CauseKey) => (asked ? untoldWeight(rateOf(key), rates.base) : 0);
   const yes = [...odds.byCause].reduce((sum, [key, p]) => sum + p * rateOf(key), odds.unknown * rates.base);
-  const ifYes = reweighted(odds, (key) => presenceWeight(rateOf(key), rates.base));
-  const ifNo = reweighted(odds, (key) => absenceWeight(rateOf(key), rates.base));
+  const ifYes = reweighted(odds, (key) => presenceWeight(rateOf(key), rates.base) - untold(key));
+  const ifNo = reweighted(odds, (key) => absenceWeight(rateOf(key), rates.base) - untold(key));
   const after = yes * entropyBits(ifYes) + (1 - yes) * entropyBits(ifNo);
   return { condition, yes, bits: entropyBits(odds) - after };
 }

@@ -40,5 +40,5 @@ interface Closing {
 function closing(weight: number, source: EvidenceSource | null): readonly Closing[] {
   if (!source || weight >= 0 || (source.kind !== "test" && source.kind !== "tried")) return [];
   const rulesOut = source.kind === "test" && (source.effect === "clears" || weight <= RULES_OUT_NATS);
-  return source.kind === "tried" || rulesOut ? [{ source, weight }] : [];
+  return (source.kind === "tried" && source.result === "no-change") || rulesOut ? [{ source, weight }] : [];
 }

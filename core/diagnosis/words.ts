@@ -32,6 +32,8 @@ export function evidenceName(labels: Labels, source: EvidenceSource): string {
       return "seen before";
     case "feature":
       return featureName(labels, source.feature.kind, source.feature.subject);
+    case "untold":
+      return `not told: ${featureName(labels, source.feature.kind, source.feature.subject)}`;
     case "denied":
       return `not: ${lowerFirst(labels.condition(source.condition))}`;
     case "absent-code":
@@ -57,6 +59,7 @@ export function reasonText(labels: Labels, { source, weight }: Reason): string {
       return priorText(labels, source.reason);
     case "feature":
       return countText(source.seen, source.of, "shown in", weight);
+    case "untold":
     case "denied":
       return countText(source.seen, source.of, "told in", weight);
     case "absent-code":

@@ -3,7 +3,7 @@ import { COULD_NOT_TELL, type Effect } from "@/core/diagnosis/book";
 import { presentFeatures, scanFeature, type Feature } from "@/core/diagnosis/features";
 import { partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
 import { proofWeightMilli } from "@/core/proof";
-import { groupsOf, type GroupKey } from "@/core/vehicle";
+import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 
 /**
  * What one job teaches the book: rows to add to the counters. A pure function of the job's facts, so that the counters can be
@@ -44,7 +44,7 @@ export function lessonOf(job: JobFacts): Lesson {
   const each = <T>(rows: readonly T[]) =>
     causes.flatMap(({ component, failure }) => rows.map((row) => ({ ...row, component, failure, weightMilli })));
   return {
-    causes: each(groupsOf(job.vehicle, job.odometerKm).map((group) => ({ group }))),
+    causes: [...each(groupsOf(job.vehicle, job.odometerKm).map((group) => ({ group }))), ...unsolved(job)],
     features: each(featuresOf(job)),
     outcomes: each(outcomesOf(job)),
     trials: trialsOf(job),
@@ -56,6 +56,12 @@ const NO_FAULT_WEIGHT_MILLI = 500;
 
 function noFaultWeight(job: JobFacts): number {
   return job.finding?.result === "no-fault-found" ? NO_FAULT_WEIGHT_MILLI : 0;
+}
+
+/** A job that ends without a cause teaches that the book does not hold every one. */
+function unsolved({ finding }: JobFacts): Lesson["causes"] {
+  if (finding !== null && finding.result !== "unresolved") return [];
+  return [{ group: UNSOLVED_JOBS, component: "", failure: "", weightMilli: 1000 }];
 }
 
 function distinct(causes: readonly Cause[]): readonly Cause[] {

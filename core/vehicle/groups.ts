@@ -19,6 +19,8 @@ export function relatedSystems(one: string, other: string): boolean {
 }
 
 export const ALL_VEHICLES = "all" as GroupKey;
+/** Jobs that ended without a cause, counted apart: they tell how much the book does not know. */
+export const UNSOLVED_JOBS = "unsolved" as GroupKey;
 
 const group = (kind: string, ...parts: (string | number)[]) => [kind, ...parts].join("|") as GroupKey;
 

@@ -1,6 +1,7 @@
 export { vehicleName, type Vehicle } from "./vehicle";
 export {
   ALL_VEHICLES,
+  UNSOLVED_JOBS,
   chainFor,
   groupName,
   groupsOf,

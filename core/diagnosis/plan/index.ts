@@ -59,21 +59,48 @@ export function planOf(
   const { causes } = knowledge;
   const repairs = repairsOf(knowledge, file);
   const p = Float64Array.from(causes, ({ key }) => odds.byCause.get(key) ?? 0);
+  const places = placesOf(p);
+  const thin = (values: Float64Array) => Float64Array.from(places, (at) => values[at] as number);
   const procedures = proceduresLeft(knowledge, file, p, models);
+  const planned = thin(p);
   const outlook: Outlook = {
-    ...{ odds: p, unknown: odds.unknown },
-    costs: Float64Array.from(repairs, (repair) => repair?.cost ?? Number.POSITIVE_INFINITY),
-    tests: procedures.map((procedure) => testOutlook(procedure, file, models)),
+    odds: planned,
+    // What is hardly suspected is found from scratch, as what is not in the book.
+    unknown: Math.max(0, 1 - planned.reduce((sum, each) => sum + each, 0)),
+    costs: Float64Array.from(places, (at) => repairs[at]?.cost ?? Number.POSITIVE_INFINITY),
+    tests: procedures.map((procedure) => testOutlook(procedure, file, models, thin)),
   };
   const worths = worthOfTests(outlook);
   const ranked = [...worths].sort((a, b) => a.minutes - b.minutes).map(({ at }) => at);
+  const now = guessingMinutes(outlook.costs, outlook.odds, outlook.unknown);
+  const place = new Map(places.map((at, index) => [at, index]));
   const actions: Action[] = [
-    ...worths.flatMap(({ at, minutes }) => testAction(outlook, at, procedures[at], minutes, causes)),
-    ...repairs.flatMap((repair, at) => fixAction(outlook, at, repair, ranked)),
+    ...worths.flatMap(({ at, minutes }) =>
+      testAction(outlook, at, procedures[at], minutes, (each) => causes[places[each] ?? -1]),
+    ),
+    ...repairs.flatMap((repair, at) => {
+      if (!repair) return [];
+      const own = place.get(at);
+      const probability = p[at] as number;
+      // What hardly anybody suspects comes last, and is not looked beyond.
+      const after = own === undefined ? repair.cost + now : worthOfRepair(outlook, own, ranked);
+      const { cause, minutes, partsCost } = repair;
+      return [{ kind: "fix" as const, cause, minutes, partsCost, probability, expectedMinutesAfter: after }];
+    }),
   ];
   actions.sort((a, b) => a.expectedMinutesAfter - b.expectedMinutesAfter);
-  const now = guessingMinutes(outlook.costs, p, odds.unknown);
   return { actions, expectedMinutes: Math.min(now, actions[0]?.expectedMinutesAfter ?? now) };
+}
+
+/** The causes that are planned with: the likeliest, so many as leave little to chance. */
+const PLANNED_MOST = 40;
+const PLANNED_P = 0.002;
+
+function placesOf(odds: Float64Array): readonly number[] {
+  return [...odds.keys()]
+    .filter((at) => (odds[at] as number) >= PLANNED_P)
+    .sort((a, b) => (odds[b] as number) - (odds[a] as number))
+    .slice(0, PLANNED_MOST);
 }
 
 interface Repair {
@@ -128,12 +155,17 @@ function proceduresLeft(
   });
 }
 
-function testOutlook(procedure: Procedure, file: CaseFile, models: ReadonlyMap<string, OutcomeModel>): TestOutlook {
+function testOutlook(
+  procedure: Procedure,
+  file: CaseFile,
+  models: ReadonlyMap<string, OutcomeModel>,
+  thin: (values: Float64Array) => Float64Array,
+): TestOutlook {
   const model = models.get(procedure.key);
   if (!model) throw new Error(`planOf: no outcomes for ${procedure.key}`);
   return {
     ...{ minutes: procedure.minutes, access: procedure.access, accessMinutes: accessMinutes(procedure, file) },
-    likelihood: model.rates,
+    likelihood: model.rates.map(thin),
     base: model.base,
   };
 }
@@ -143,25 +175,11 @@ function testAction(
   at: number,
   procedure: Procedure | undefined,
   expectedMinutesAfter: number,
-  causes: readonly KnownCause[],
+  causeAt: (place: number) => KnownCause | undefined,
 ): readonly TestAction[] {
   const test = outlook.tests[at];
   if (!test || !procedure) return [];
   const { bits, moved } = shiftOf(outlook, test);
-  const settles = moved.slice(0, SETTLED).flatMap((each) => causes[each]?.key ?? []);
+  const settles = moved.slice(0, SETTLED).flatMap((each) => causeAt(each)?.key ?? []);
   return [{ kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter, settles }];
-}
-
-function fixAction(
-  outlook: Outlook,
-  at: number,
-  repair: Repair | null,
-  likely: readonly number[],
-): readonly FixAction[] {
-  const probability = outlook.odds[at] as number;
-  if (!repair) return [];
-  // What nobody suspects comes last, and is not looked beyond.
-  const expectedMinutesAfter = worthOfRepair(outlook, at, probability < WORTH_TRYING ? [] : likely);
-  const { cause, minutes, partsCost } = repair;
-  return [{ kind: "fix", cause, minutes, partsCost, probability, expectedMinutesAfter }];
 }
