@@ -23,7 +23,7 @@ export { type Count, type CountsByCause, type KnownCause, type Knowledge, type S
 export { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "./condition-topics";
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
-export { codeFeature, conditionFeature, deniedConditions, presentFeatures, scanFeature } from "./features";
+export { codeFeature, conditionFeature, presentFeatures, scanFeature, symptomFeature } from "./features";
 export { withPriorWork } from "./prior-work";
 export { RECENCIES, WORKERS, WORKS, type PriorWork, type Recency, type Work, type Worker } from "./work";
 export { questionsFor, type Question } from "./questions";

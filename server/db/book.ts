@@ -157,3 +157,11 @@ export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now:
     ],
   );
 }
+
+export async function removeFix(db: Db, { component, failure }: Cause): Promise<void> {
+  await execute(db, "delete from fix where component = $1 and failure = $2", [component, failure]);
+}
+
+export async function removePattern(db: Db, key: string): Promise<void> {
+  await execute(db, "delete from pattern where key = $1", [key]);
+}

@@ -2,16 +2,15 @@ import "server-only";
 import {
   codeFeature,
   conditionFeature,
-  deniedConditions,
-  presentFeatures,
   scanFeature,
+  symptomFeature,
   type CauseKey,
   type Count,
   type CountsByCause,
 } from "@/core/diagnosis";
 import type { CaseFile } from "@/core/diagnosis";
 import type { Lesson } from "@/core/knowledge";
-import { groupsOf, type GroupKey } from "@/core/vehicle";
+import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many } from "./rows";
 
@@ -162,28 +161,19 @@ export async function readGroups(db: Db, file: CaseFile): Promise<Map<GroupKey, 
   const rows = await many<CountRow & { group: GroupKey }>(
     db,
     `select group_key as group, ${COUNT} from cause_count where group_key = any($1)`,
-    [groupsOf(file.vehicle, file.odometerKm)],
+    [[...groupsOf(file.vehicle, file.odometerKm), UNSOLVED_JOBS]],
   );
   return byKey(rows, ({ group }) => group);
 }
 
-/** Counts of what the case shows, of what was denied, of the modules it read, and of what else is asked for. */
-export async function readFeatures(
-  db: Db,
-  file: CaseFile,
-  also: readonly string[],
-): Promise<Map<string, CountsByCause>> {
-  const keys = [
-    ...presentFeatures(file.symptoms, file.codes).map(({ key }) => key),
-    ...deniedConditions(file.symptoms).map(conditionFeature),
-    ...file.modulesScanned.map(scanFeature),
-    ...also,
-  ];
+/** Counts of the codes that the case shows, of the modules it read, and of every symptom and condition: what was not told speaks too. */
+export async function readFeatures(db: Db, file: CaseFile): Promise<Map<string, CountsByCause>> {
+  const keys = [...file.codes.map(({ code }) => codeFeature(code)), ...file.modulesScanned.map(scanFeature)];
   const rows = await many<CountRow & { feature: string }>(
     db,
     `select feature, component || '/' || failure as cause, sum(jobs)::bigint as jobs, sum(weight_milli)::bigint as "weightMilli"
      from feature_count
-     where feature = any($1)
+     where feature = any($1) or feature like '${symptomFeature("")}%' or feature like '${conditionFeature("")}%'
      group by feature, component, failure`,
     [keys],
   );

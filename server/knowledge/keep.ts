@@ -14,7 +14,8 @@ export async function keepKnowledge(db: Db, jobId: JobId, before: JobFacts | nul
   await learn(db, jobId, after);
 }
 
-async function unlearn(db: Db, jobId: JobId, job: JobFacts): Promise<void> {
+/** Takes away what a job taught. */
+export async function unlearn(db: Db, jobId: JobId, job: JobFacts): Promise<void> {
   if (!job.closed) return;
   await applyLesson(db, lessonOf(job), -1);
   await removeJobFeatures(db, jobId, featureKeys(job));

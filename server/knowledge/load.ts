@@ -6,20 +6,12 @@ import { readCodesByModule, readFeatures, readGroups, readOutcomes } from "@/ser
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 
-/**
- * What the counters and the book say about one case. Reads counters, never jobs: its time does not grow with them.
- * @param alsoFeatures features that the case does not show and that are asked about
- */
-export async function loadKnowledge(
-  db: Db,
-  site: Site,
-  file: CaseFile,
-  alsoFeatures: readonly string[] = [],
-): Promise<Knowledge> {
+/** What the counters and the book say about one case. Reads counters, never jobs: its time does not grow with them. */
+export async function loadKnowledge(db: Db, site: Site, file: CaseFile): Promise<Knowledge> {
   // One after another: a transaction's connection takes one query at a time.
   const causes = await readCauses(db);
   const groups = await readGroups(db, file);
-  const features = await readFeatures(db, file, alsoFeatures);
+  const features = await readFeatures(db, file);
   const codesByModule = await readCodesByModule(db, file.modulesScanned);
   const outcomes = await readOutcomes(db);
   const procedures = await readProcedures(db);

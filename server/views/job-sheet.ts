@@ -3,7 +3,6 @@ import {
   advise,
   causeKey,
   causeName,
-  conditionFeature,
   lowerFirst,
   questionsFor,
   type CauseKey,
@@ -140,7 +139,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   ]);
   const file = caseOf(facts);
   const conditions = words.conditions.map(({ key }) => key);
-  const knowledge = await loadKnowledge(db, site, file, conditions.map(conditionFeature));
+  const knowledge = await loadKnowledge(db, site, file);
   const labels = labelsFrom(words, knowledge.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const [like, ends, meanings, groups, designed, matters] = await Promise.all([

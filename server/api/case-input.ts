@@ -1,0 +1,72 @@
+import "server-only";
+import Joi from "joi";
+import { CODE_STATUSES, type FaultCode } from "@/core/codes";
+import type { CaseFile, FixTried, Symptom } from "@/core/diagnosis";
+import type { Vehicle } from "@/core/vehicle";
+import { codeText } from "@/server/commands/record-inputs";
+import { readProcedures } from "@/server/db/procedures";
+import type { Db } from "@/server/db/pool";
+import { key, line, optionalLine } from "@/server/input";
+
+/** A case as the contract writes it: what is known of a vehicle and of what was done so far. */
+export interface CaseInput {
+  readonly vehicle: Vehicle;
+  readonly odometerKm: number | null;
+  readonly symptoms: readonly Symptom[];
+  readonly codes: readonly FaultCode[];
+  readonly modulesScanned: readonly string[];
+  readonly tests: readonly { readonly procedure: string; readonly outcome: string }[];
+  readonly fixesTried: readonly (Omit<FixTried, "failure"> & { readonly failure: string })[];
+  readonly access: readonly string[];
+}
+
+const list = (items: Joi.Schema) => Joi.array().max(200).items(items).default([]);
+
+export const vehicleOfContract = () =>
+  Joi.object({
+    make: line(60).required(),
+    model: line(60).required(),
+    year: Joi.number().integer().min(1900).max(2100).required(),
+    ...{ engine: optionalLine(60), transmission: optionalLine(60), drive: optionalLine(60), market: optionalLine(60) },
+    vin: optionalLine(40),
+  });
+
+export const symptomOfContract = () =>
+  Joi.object({ key: key().required(), conditions: Joi.array().max(60).items(key()).default([]) });
+
+export const codeOfContract = () =>
+  Joi.object({
+    code: codeText().required(),
+    module: line(40).lowercase().allow(null, "").empty("").default(null),
+    status: Joi.string()
+      .valid(...CODE_STATUSES)
+      .default("stored"),
+  });
+
+export const caseInput: Joi.ObjectSchema<CaseInput> = Joi.object({
+  vehicle: vehicleOfContract().required(),
+  odometerKm: Joi.number().min(0).max(5_000_000).allow(null).default(null),
+  symptoms: list(symptomOfContract()),
+  codes: list(codeOfContract()),
+  modulesScanned: list(line(40).lowercase()),
+  tests: list(Joi.object({ procedure: key().required(), outcome: line(160).required() }).unknown()),
+  fixesTried: list(
+    Joi.object({
+      component: key().required(),
+      failure: key().required(),
+      result: Joi.string().valid("no-change", "partly").default("no-change"),
+    }),
+  ),
+  access: list(line(80)),
+});
+
+/** The same as the engine takes it; a test's meaning comes from the book. */
+export async function caseOfInput(db: Db, input: CaseInput): Promise<CaseFile> {
+  const procedures = input.tests.length ? await readProcedures(db) : [];
+  const tests = input.tests.map(({ procedure, outcome }) => {
+    const known = procedures.find((each) => each.key === procedure);
+    const effects = known?.outcomes.find((each) => each.key === outcome)?.effects ?? [];
+    return { procedure, title: known?.title ?? procedure, outcome, effects };
+  });
+  return { ...input, tests };
+}

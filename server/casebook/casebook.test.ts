@@ -1,0 +1,137 @@
+import { randomUUID } from "node:crypto";
+import { beforeAll, describe, expect, test } from "vitest";
+import { casebookOf } from "@/bench/casebook";
+import { openShop as openSimulatedShop } from "@/bench/shop";
+import { sightOf } from "@/bench/play";
+import { Dice } from "@/bench/random";
+import { dealJob } from "@/bench/world/job";
+import { HILLS } from "@/bench/world/rules";
+import { advise } from "@/core/diagnosis";
+import type { CommandId } from "@/core/ids";
+import type { Actor } from "@/server/auth/session";
+import { pool } from "@/server/db/pool";
+import { findSite } from "@/server/db/sites";
+import { rebuildKnowledge } from "@/server/knowledge/rebuild";
+import { adviceAnswer } from "@/server/views/advice-answer";
+import { givenDatabase } from "@/tests/support/database";
+import { NOW, openShop } from "@/tests/support/workshop";
+import { exportCasebook } from "./export";
+import { runImport } from "./run-import";
+
+givenDatabase();
+let lead: Actor;
+const JOBS = 250;
+const simulated = openSimulatedShop(HILLS, 3, JOBS);
+const casebook = casebookOf(simulated.world, simulated.history) as { jobs: { key: string }[] } & Record<
+  string,
+  unknown
+>;
+
+beforeAll(async () => {
+  lead = await openShop();
+});
+
+const send = (value: unknown, id: string = randomUUID()) =>
+  runImport({ id: id as CommandId, actor: lead, value, now: NOW });
+const problemsOf = async (value: unknown) => {
+  const result = await send(value);
+  return !result.ok && result.why === "invalid" ? result.problems : [];
+};
+const countRows = async (table: string) =>
+  (await pool().query<{ n: number }>(`select count(*)::integer as n from ${table}`)).rows[0]?.n;
+async function exported(anonymous = false): Promise<Record<string, unknown> & { jobs: Record<string, unknown>[] }> {
+  let text = "";
+  for await (const piece of exportCasebook(pool(), NOW, anonymous)) text += piece;
+  return JSON.parse(text);
+}
+
+describe("a casebook", () => {
+  test("with one word missing is refused by its path, and nothing of it is kept", async () => {
+    const [first, second, ...rest] = structuredClone<unknown>(casebook.jobs) as {
+      symptoms: { key: string }[];
+      tests: object[];
+    }[];
+    if (!first?.symptoms[0] || !second) throw new Error("the simulated shop has no jobs");
+    first.symptoms[0].key = "no-such-word";
+    second.tests.push({ procedure: "no-such-test", outcome: "x" });
+    expect(await problemsOf({ ...casebook, jobs: [first, second, ...rest] })).toEqual([
+      { path: "jobs[0].symptoms[0].key", message: "“no-such-word” is missing from the vocabulary’s symptoms" },
+      { path: expect.stringMatching(/^jobs\[1\]\.tests\[\d+\]\.procedure$/), message: "is no procedure of the book" },
+    ]);
+    expect([await countRows("job"), await countRows("procedure"), await countRows("cause_count")]).toEqual([0, 0, 0]);
+    expect((await problemsOf({ format: "other" })).map(({ path }) => path)).toEqual(["format", "version"]);
+  });
+
+  test("is taken over whole, and the same one again changes nothing", async () => {
+    const key = randomUUID();
+    const first = await send(casebook, key);
+    if (!first.ok) throw new Error(JSON.stringify(first));
+    expect(first.answer).toMatchObject({ jobs: { added: JOBS, unchanged: 0, updated: 0 }, problems: [] });
+    expect(await send(casebook, key)).toEqual(first);
+    const again = await send(casebook);
+    const { book } = simulated.world;
+    expect(again.ok && again.answer).toMatchObject({
+      jobs: { added: 0, unchanged: JOBS, updated: 0 },
+      procedures: { added: 0, unchanged: book.procedures.length, updated: 0 },
+      fixes: { added: 0, unchanged: book.fixes.length, updated: 0 },
+      patterns: { added: 0, unchanged: book.patterns.length, updated: 0 },
+    });
+    expect(await countRows("job")).toBe(JOBS);
+  });
+
+  test("teaches the book what its jobs teach one by one: odds and plan are those of the engine on the same jobs", async () => {
+    const dice = new Dice(77);
+    for (let at = 0; at < 12; at++) {
+      const file = { ...sightOf(dealJob(simulated.world, dice)), tests: [], fixesTried: [], access: [] };
+      const expected = advise(simulated.knowledge, file);
+      const site = await findSite(pool(), lead.siteId);
+      const answer = (await adviceAnswer(pool(), site, file)) as {
+        suspects: { component: string; failure: string; probability: number }[];
+        unknown: number;
+        next: { kind: string; procedure?: string; expectedMinutesAfter: number }[];
+      };
+      const odds = new Map(
+        answer.suspects.map(({ component, failure, probability }) => [`${component}/${failure}`, probability]),
+      );
+      for (const { cause, probability } of expected.suspects) expect(odds.get(cause.key)).toBeCloseTo(probability, 6);
+      expect(answer.suspects.reduce((sum, { probability }) => sum + probability, answer.unknown)).toBeCloseTo(1, 9);
+      const minutes = answer.next.map(({ expectedMinutesAfter }) => expectedMinutesAfter);
+      expect([...minutes].sort((a, b) => a - b)).toEqual(minutes);
+    }
+  });
+
+  test("leaves counters that are a rebuild's to the last digit, also after a job was changed", async () => {
+    const tables = ["cause_count", "feature_count", "outcome_count", "trial_count", "feature_jobs"];
+    const all = () =>
+      Promise.all(tables.map(async (table) => (await pool().query(`select * from ${table} t order by t::text`)).rows));
+    const jobs = structuredClone<unknown>(casebook.jobs) as { finding: unknown; symptoms: unknown[] }[];
+    const changed = jobs.find(({ finding }) => (finding as { causes: unknown[] }).causes.length > 0);
+    if (!changed) throw new Error("no job found its cause");
+    changed.finding = { result: "unresolved", causes: [] };
+    const result = await send({ ...casebook, jobs });
+    expect(result.ok && result.answer).toMatchObject({ jobs: { added: 0, unchanged: JOBS - 1, updated: 1 } });
+    const kept = await all();
+    await rebuildKnowledge();
+    expect(await all()).toEqual(kept);
+    expect(kept[0]?.length).toBeGreaterThan(100);
+  });
+
+  test("comes out as it went in, and without names where that is asked", async () => {
+    const out = await exported();
+    expect(out.jobs).toHaveLength(JOBS);
+    const again = await send(out);
+    expect(again.ok && again.answer).toMatchObject({
+      jobs: { added: 0, unchanged: JOBS, updated: 0 },
+      symptoms: { added: 0, updated: 0 },
+      procedures: { added: 0, updated: 0 },
+      patterns: { added: 0, updated: 0 },
+    });
+    expect(await exported()).toEqual(out);
+    const sent = (casebook.jobs as Record<string, unknown>[]).find(({ key }) => key === "job-7");
+    const back = out.jobs.find(({ key }) => key === "job-7");
+    for (const field of ["openedAt", "closedAt", "odometerKm", "complaint", "tests", "parts"])
+      expect(back?.[field]).toEqual(sent?.[field]);
+    const nameless = await exported(true);
+    expect(JSON.stringify(nameless)).not.toContain("Complaint 7");
+  });
+});

@@ -1,0 +1,76 @@
+import "server-only";
+import { readFixes, readPatterns, readVocabulary } from "@/server/db/book";
+import { readCasebookJobs } from "@/server/db/casebook";
+import { readProcedures } from "@/server/db/procedures";
+import type { Db } from "@/server/db/pool";
+import type { CasebookJob, CasebookTest } from "./shape";
+
+const BATCH = 400;
+
+/** A casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. */
+export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): AsyncGenerator<string> {
+  const { symptoms, conditions, components, failures } = await readVocabulary(db);
+  const procedures = (await readProcedures(db)).map(
+    ({ version: _, proposed: __, pictured: ___, ...procedure }) => procedure,
+  );
+  const head = {
+    ...{ format: "dead-ends/casebook", version: 1, exportedAt: now.toISOString() },
+    vocabulary: {
+      symptoms: symptoms.map(({ key, label, system }) => ({ key, label, system })),
+      conditions: conditions.map(({ key, label, topic }) => ({ key, label, topic })),
+      components: components.map(({ key, label, system }) => ({ key, label, system })),
+      failures: failures.map(({ key, label }) => ({ key, label })),
+    },
+    ...{ procedures, fixes: await readFixes(db), patterns: await readPatterns(db) },
+  };
+  yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
+  let after = "";
+  let first = true;
+  for (;;) {
+    const rows = await readCasebookJobs(db, { after, most: BATCH });
+    for (const { job } of rows) {
+      yield `${first ? "" : ","}\n${JSON.stringify(anonymous ? nameless(exported(job)) : exported(job))}`;
+      first = false;
+    }
+    const last = rows.at(-1);
+    if (!last || rows.length < BATCH) break;
+    after = last.key;
+  }
+  yield "\n]}\n";
+}
+
+/** What identifies a vehicle's owner is left out: the VIN, and the customer's own words. */
+const nameless = (job: CasebookJob): CasebookJob => ({
+  ...job,
+  complaint: null,
+  vehicle: { ...job.vehicle, vin: null },
+});
+
+interface StoredReading {
+  readonly label: string;
+  readonly reading: { readonly value?: number; readonly unit?: string; readonly open?: true };
+}
+
+/** A job as it is read from the database, in the contract's shape. */
+export function exported(job: object): CasebookJob {
+  const stored = job as Omit<CasebookJob, "tests"> & {
+    readonly tests: readonly (Omit<CasebookTest, "readings"> & { readonly readings: readonly StoredReading[] })[];
+  };
+  const moment = (text: string | null) => text && new Date(text).toISOString();
+  return {
+    ...stored,
+    openedAt: moment(stored.openedAt) ?? "",
+    closedAt: moment(stored.closedAt),
+    tests: stored.tests.map(({ readings, ...test }) => ({
+      ...test,
+      readings: readings.map(({ label, reading }) => ({ label, ...reading })),
+    })),
+    proof: stored.proof.map((proof) => ({ ...proof, at: moment(proof.at) })),
+  };
+}
+
+/** Jobs by their keys, as they would be exported. */
+export async function readJobs(db: Db, keys: readonly string[]): Promise<ReadonlyMap<string, CasebookJob>> {
+  const rows = await readCasebookJobs(db, { keys });
+  return new Map(rows.map(({ key, job }) => [key, exported(job)]));
+}

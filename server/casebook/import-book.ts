@@ -1,0 +1,217 @@
+import "server-only";
+import { causeKey, type Cause, type Effect, type Procedure } from "@/core/diagnosis";
+import type { CommandContext } from "@/server/commands/command";
+import type { InputProblem } from "@/server/commands/refusal";
+import {
+  ensureCause,
+  insertFix,
+  insertPattern,
+  readFixes,
+  readPatterns,
+  readVocabulary,
+  removeFix,
+  removePattern,
+  type Vocabulary,
+} from "@/server/db/book";
+import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
+import { insertRows } from "@/server/db/casebook";
+import { CasebookRefusal } from "./refusal";
+import type { CasebookBook, CasebookWord } from "./shape";
+
+export interface Tally {
+  readonly added: number;
+  readonly unchanged: number;
+  readonly updated: number;
+}
+
+type WordList = keyof CasebookBook["vocabulary"];
+export type BookCounts = Readonly<Record<WordList | "procedures" | "fixes" | "patterns", Tally>>;
+export type WordsKnown = Readonly<Record<WordList, ReadonlySet<string>>>;
+
+const TABLES: Readonly<Record<WordList, readonly [table: string, extra: "system" | "topic" | null]>> = {
+  symptoms: ["symptom", "system"],
+  conditions: ["condition", "topic"],
+  components: ["component", "system"],
+  failures: ["failure", null],
+};
+
+/** Takes a casebook's words, procedures, repairs and patterns over; what is there and differs is written anew. */
+export async function importBook(
+  context: CommandContext,
+  book: CasebookBook,
+): Promise<{ readonly counts: BookCounts; readonly words: WordsKnown }> {
+  const { db } = context;
+  const before = await readVocabulary(db);
+  const lists = Object.keys(TABLES) as WordList[];
+  const tallies: [WordList, Tally][] = [];
+  for (const list of lists) tallies.push([list, await importWords(context, list, book.vocabulary[list], before)]);
+  const words = Object.fromEntries(
+    lists.map((list) => [list, new Set([...before[list], ...book.vocabulary[list]].map(({ key }) => key))]),
+  ) as Record<WordList, Set<string>>;
+  const problems = problemsOfBook(book, words, new Set((await readAllProcedures(db)).map(({ key }) => key)));
+  if (problems.length) throw new CasebookRefusal(problems);
+  const procedures = await importProcedures(context, book.procedures);
+  const fixes = await importFixes(context, book);
+  const patterns = await importPatterns(context, book);
+  const counts = { ...(Object.fromEntries(tallies) as Record<WordList, Tally>), procedures, fixes, patterns };
+  return { counts, words };
+}
+
+async function importWords(
+  { db, actor, now }: CommandContext,
+  list: WordList,
+  words: readonly CasebookWord[],
+  before: Vocabulary,
+): Promise<Tally> {
+  const [table, extra] = TABLES[list];
+  const known = new Map<string, CasebookWord>(before[list].map((word) => [word.key, word]));
+  const same = (word: CasebookWord) => {
+    const own = known.get(word.key);
+    return own !== undefined && own.label === word.label && (extra === null || own[extra] === word[extra]);
+  };
+  const changed = words.filter((word) => !same(word));
+  // Two words cannot have one label: a stranger's is told apart by its key.
+  const taken = new Map(before[list].map(({ key, label }) => [label.toLowerCase(), key]));
+  const rows = changed.map((word) => {
+    const owner = taken.get(word.label.toLowerCase());
+    const label = owner !== undefined && owner !== word.key ? `${word.label} (${word.key})` : word.label;
+    taken.set(label.toLowerCase(), word.key);
+    return { ...word, label, created_at: now, created_by: actor.personId };
+  });
+  const columns = `key text, label text, ${extra ? `${extra} text, ` : ""}created_at timestamptz, created_by uuid`;
+  await insertRows(
+    db,
+    table,
+    columns,
+    rows.filter(({ key }) => !known.has(key)),
+  );
+  let updated = 0;
+  for (const { key, label, ...word } of rows.filter(({ key: own }) => known.has(own))) {
+    if (known.get(key)?.label === label && (extra === null || known.get(key)?.[extra] === word[extra])) continue;
+    updated++;
+    await db.query(`update ${table} set label = $2${extra ? `, ${extra} = $3` : ""} where key = $1`, [
+      ...[key, label],
+      ...(extra ? [word[extra]] : []),
+    ]);
+  }
+  const added = rows.filter(({ key }) => !known.has(key)).length;
+  return { added, updated, unchanged: words.length - added - updated };
+}
+
+/** Every word that a list of uses needs and that nobody has, with where it stands. */
+export function wordsMissing(
+  words: WordsKnown,
+  uses: readonly (readonly [list: WordList, key: string, path: string])[],
+): InputProblem[] {
+  return uses
+    .filter(([list, key]) => !words[list].has(key))
+    .map(([list, key, path]) => ({ path, message: `“${key}” is missing from the vocabulary’s ${list}` }));
+}
+
+function problemsOfBook(
+  { procedures, fixes, patterns }: CasebookBook,
+  words: WordsKnown,
+  known: ReadonlySet<string>,
+): readonly InputProblem[] {
+  const causeAt = ({ component, failure }: Cause, path: string) =>
+    [
+      ["components", component, `${path}.component`],
+      ["failures", failure, `${path}.failure`],
+    ] as const;
+  const problems = wordsMissing(words, [
+    ...procedures.flatMap(({ component, outcomes }, at) => [
+      ...(component === null ? [] : [["components", component, `procedures[${at}].component`] as const]),
+      ...outcomes.flatMap(({ effects }, nth) =>
+        effects.flatMap((effect, place) => {
+          const path = `procedures[${at}].outcomes[${nth}].effects[${place}]`;
+          return [
+            ["components", effect.component, `${path}.component`] as const,
+            ...(effect.failure === null ? [] : [["failures", effect.failure, `${path}.failure`] as const]),
+          ];
+        }),
+      ),
+    ]),
+    ...fixes.flatMap((fix, at) => causeAt(fix, `fixes[${at}]`)),
+    ...patterns.flatMap((pattern, at) => causeAt(pattern, `patterns[${at}]`)),
+    ...patterns.flatMap(({ symptoms }, at) =>
+      symptoms.map((key, nth) => ["symptoms", key, `patterns[${at}].symptoms[${nth}]`] as const),
+    ),
+  ]);
+  const written = new Set([...known, ...procedures.map(({ key }) => key)]);
+  for (const [at, { confirmBy }] of patterns.entries())
+    if (confirmBy !== null && !written.has(confirmBy))
+      problems.push({ path: `patterns[${at}].confirmBy`, message: "is no procedure of the book" });
+  return problems;
+}
+
+async function importProcedures({ db, actor, now }: CommandContext, procedures: readonly Procedure[]): Promise<Tally> {
+  const known = new Map((await readAllProcedures(db)).map((each) => [each.key, each]));
+  const tally = { added: 0, unchanged: 0, updated: 0 };
+  for (const written of procedures) {
+    const before = known.get(written.key);
+    const next: Procedure = {
+      ...written,
+      outcomes: written.outcomes.map((outcome) => ({ ...outcome, effects: onceEach(outcome.effects) })),
+      version: before?.version ?? 1,
+      pictured: before?.pictured ?? [],
+      proposed: false,
+    };
+    if (!before) await insertProcedure(db, next, actor.personId, now);
+    else if (!alike(before, next))
+      await updateProcedure(db, { ...next, version: before.version + 1 }, actor.personId, now);
+    tally[!before ? "added" : alike(before, next) ? "unchanged" : "updated"]++;
+  }
+  return tally;
+}
+
+/** Of two effects on the same cause the first holds, in the order in which the book keeps them. */
+function onceEach(effects: readonly Effect[]): readonly Effect[] {
+  const name = ({ component, failure }: Effect) => `${component}/${failure ?? ""}`;
+  const first = new Map([...effects].reverse().map((effect) => [name(effect), effect]));
+  // As PostgreSQL orders them: what speaks of the whole component comes last.
+  const order = ({ component, failure }: Effect) => `${component}\u0000${failure ?? "\uffff"}`;
+  return [...first.values()].sort((a, b) => (order(a) < order(b) ? -1 : 1));
+}
+
+async function importFixes({ db, actor, now }: CommandContext, { fixes }: CasebookBook): Promise<Tally> {
+  const known = new Map((await readFixes(db)).map((fix) => [causeKey(fix), fix]));
+  const tally = { added: 0, unchanged: 0, updated: 0 };
+  for (const fix of fixes) {
+    const before = known.get(causeKey(fix));
+    if (before && alike(before, fix)) {
+      tally.unchanged++;
+      continue;
+    }
+    if (before) await removeFix(db, fix);
+    await ensureCause(db, fix, actor.personId, now);
+    await insertFix(db, fix, actor.personId, now);
+    tally[before ? "updated" : "added"]++;
+  }
+  return tally;
+}
+
+async function importPatterns({ db, actor, now }: CommandContext, { patterns }: CasebookBook): Promise<Tally> {
+  const known = new Map((await readPatterns(db)).map((pattern) => [pattern.key, pattern]));
+  const tally = { added: 0, unchanged: 0, updated: 0 };
+  for (const pattern of patterns) {
+    const before = known.get(pattern.key);
+    if (before && alike(before, pattern)) {
+      tally.unchanged++;
+      continue;
+    }
+    if (before) await removePattern(db, pattern.key);
+    await ensureCause(db, pattern, actor.personId, now);
+    await insertPattern(db, pattern, actor.personId, now);
+    tally[before ? "updated" : "added"]++;
+  }
+  return tally;
+}
+
+/** Whether two values say the same, whatever the order of their fields. */
+function alike(a: unknown, b: unknown): boolean {
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((each, at) => alike(each, b[at]));
+  if (a === null || b === null || typeof a !== "object" || typeof b !== "object") return (a ?? null) === (b ?? null);
+  const names = new Set([...Object.keys(a), ...Object.keys(b)]);
+  const of = (value: object, name: string): unknown => Reflect.get(value, name) ?? null;
+  return [...names].every((name) => alike(of(a, name), of(b, name)));
+}

@@ -1,0 +1,49 @@
+import "server-only";
+import { createHash } from "node:crypto";
+import type { CommandId } from "@/core/ids";
+import type { Actor } from "@/server/auth/session";
+import type { InputProblem } from "@/server/commands/refusal";
+import { findCommand, insertCommand, storeAnswer } from "@/server/db/commands";
+import { inTransaction } from "@/server/db/pool";
+import { findSite } from "@/server/db/sites";
+import { importCasebook } from "./import";
+import { CasebookRefusal } from "./refusal";
+
+interface ImportRequest {
+  readonly id: CommandId;
+  readonly actor: Actor;
+  readonly value: unknown;
+  readonly now: Date;
+}
+
+type ImportResult =
+  | { readonly ok: true; readonly answer: unknown }
+  | { readonly ok: false; readonly why: "invalid"; readonly problems: readonly InputProblem[] }
+  | { readonly ok: false; readonly why: "other-body" };
+
+const NAME = "import-casebook";
+
+/** Imports a casebook in one transaction; the same key and file again gives the same answer and changes nothing. */
+export async function runImport({ id, actor, value, now }: ImportRequest): Promise<ImportResult> {
+  const requestHash = createHash("sha256")
+    .update(JSON.stringify([NAME, value]))
+    .digest();
+  try {
+    return await inTransaction(async (db): Promise<ImportResult> => {
+      const owner = { personId: actor.personId, tokenId: actor.tokenId };
+      if (!(await insertCommand(db, { id, name: NAME, requestHash, ...owner, now }))) {
+        const earlier = await findCommand(db, id);
+        return earlier?.requestHash.equals(requestHash)
+          ? { ok: true, answer: earlier.answer }
+          : { ok: false, why: "other-body" };
+      }
+      const site = await findSite(db, actor.siteId);
+      const answer = await importCasebook({ db, actor, site, commandId: id, now }, value);
+      await storeAnswer(db, id, answer);
+      return { ok: true, answer };
+    });
+  } catch (error) {
+    if (error instanceof CasebookRefusal) return { ok: false, why: "invalid", problems: error.problems };
+    throw error;
+  }
+}

@@ -1,0 +1,220 @@
+import "server-only";
+import Joi from "joi";
+import type { FaultCode } from "@/core/codes";
+import {
+  EFFECT_KINDS,
+  PROCEDURE_KINDS,
+  TRACE_LOOKS,
+  type Cause,
+  type Fix,
+  type Money,
+  type Pattern,
+  type Procedure,
+  type Symptom,
+} from "@/core/diagnosis";
+import { FINDINGS, PART_RESULTS, PART_SOURCES, type Finding, type PartResult, type PartSource } from "@/core/job";
+import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
+import type { Vehicle } from "@/core/vehicle";
+import { codeOfContract, symptomOfContract, vehicleOfContract } from "@/server/api/case-input";
+import { codeText } from "@/server/commands/record-inputs";
+import { key, line, minutes, money, optionalLine, optionalText, text, unit } from "@/server/input";
+import { specInput } from "@/server/spec-input";
+
+/** A casebook's parts as the contract writes them, checked one by one: what is missing is null, what is unknown is an error. */
+
+export interface CasebookJob {
+  readonly key: string;
+  readonly openedAt: string;
+  readonly closedAt: string | null;
+  readonly vehicle: Vehicle & { readonly vin: string | null };
+  readonly odometerKm: number | null;
+  readonly complaint: string | null;
+  readonly symptoms: readonly Symptom[];
+  readonly codes: readonly FaultCode[];
+  readonly modulesScanned: readonly string[];
+  readonly tests: readonly CasebookTest[];
+  readonly parts: readonly CasebookPart[];
+  readonly finding: Finding | null;
+  readonly proof: readonly { readonly step: ProofStep; readonly result: ProofResult; readonly at: string | null }[];
+  readonly comebackOf: string | null;
+}
+
+export interface CasebookTest {
+  readonly procedure: string;
+  readonly outcome: string;
+  readonly minutes: number;
+  readonly readings: readonly {
+    readonly label: string;
+    readonly value?: number;
+    readonly unit?: string;
+    readonly open?: true;
+  }[];
+}
+
+export interface CasebookPart {
+  readonly component: string;
+  readonly failure: string | null;
+  readonly partNumber: string | null;
+  readonly source: PartSource;
+  readonly minutes: number;
+  readonly cost: Money | null;
+  readonly result: PartResult | null;
+}
+
+export interface CasebookBook {
+  readonly vocabulary: Record<"symptoms" | "conditions" | "components" | "failures", readonly CasebookWord[]>;
+  readonly procedures: readonly Procedure[];
+  readonly fixes: readonly Fix[];
+  readonly patterns: readonly Pattern[];
+}
+
+export interface CasebookWord {
+  readonly key: string;
+  readonly label: string;
+  readonly system?: string;
+  readonly topic?: string;
+}
+
+const list = (items: Joi.Schema, most = 200) => Joi.array().max(most).items(items).default([]);
+const words = (length: number) => list(line(length));
+const moment = () =>
+  Joi.string()
+    .isoDate()
+    .custom((value: string) => new Date(value).toISOString());
+const nullable = (schema: Joi.Schema) => schema.allow(null).default(null);
+const twice = { "array.unique": "stands here twice" };
+
+const effect = Joi.object({
+  component: key().required(),
+  failure: nullable(key()),
+  effect: Joi.string()
+    .valid(...EFFECT_KINDS)
+    .required(),
+});
+
+const word = { key: key().required(), label: line(120).required() };
+const spanOf = (least: number, most: number) =>
+  nullable(Joi.array().length(2).items(Joi.number().integer().min(least).max(most)));
+
+const variantSpec = Joi.object({
+  ...{ years: spanOf(1900, 2100), engines: words(60), markets: words(60), partMaker: optionalLine(80) },
+  spec: specInput().required(),
+  source: Joi.string().valid("maker", "part-maker", "known-good-here").default("maker"),
+  reference: optionalText(160),
+});
+
+const procedure = Joi.object({
+  ...{ key: key().required(), title: line(160).required(), component: nullable(key()), minutes: minutes().required() },
+  ...{ access: optionalLine(80), accessMinutes: minutes().default(0), tools: words(80), cautions: words(300) },
+  kind: Joi.string()
+    .valid(...PROCEDURE_KINDS)
+    .default("value"),
+  look: nullable(Joi.string().valid(...TRACE_LOOKS)),
+  ...{
+    question: optionalText(300),
+    place: optionalText(300),
+    preconditions: words(200),
+    steps: words(400),
+    points: words(60),
+  },
+  ...{ spec: nullable(specInput()), specs: list(variantSpec) },
+  outcomes: list(Joi.object({ key: key().required(), label: line(160).required(), effects: list(effect) })),
+});
+
+const fix = Joi.object({
+  ...{ component: key().required(), failure: key().required(), minutes: minutes().required() },
+  ...{ access: optionalLine(80), accessMinutes: minutes().default(0), partsCost: money().required() },
+});
+
+const applies = Joi.object({
+  ...{ make: optionalLine(60), models: words(60), years: spanOf(1900, 2100), engines: words(60) },
+  ...{ transmissions: words(60), markets: words(60) },
+});
+
+const pattern = Joi.object({
+  ...{ key: key().required(), title: line(160).required(), component: key().required(), failure: key().required() },
+  applies: applies.default({ make: null, models: [], years: null, engines: [], transmissions: [], markets: [] }),
+  odometerKm: spanOf(0, 5_000_000),
+  evidence: Joi.string().valid("hearsay", "bulletin", "seen", "proved").required(),
+  ...{ symptoms: list(key()), codes: list(codeText()), confirmBy: nullable(key()), note: optionalText(2000) },
+});
+
+const MOST = 1_000_000;
+
+/** Everything of a casebook but its jobs. */
+export const bookInput: Joi.ObjectSchema<CasebookBook & { readonly jobs: readonly unknown[] }> = Joi.object({
+  format: Joi.string().valid("dead-ends/casebook").required(),
+  version: Joi.number().valid(1).required(),
+  exportedAt: Joi.string().isoDate(),
+  vocabulary: Joi.object({
+    symptoms: list(Joi.object({ ...word, system: line(40).required() }), MOST),
+    conditions: list(Joi.object({ ...word, topic: line(40).default("other") }), MOST),
+    components: list(Joi.object({ ...word, system: line(40).required() }), MOST),
+    failures: list(Joi.object(word), MOST),
+  }).default({ symptoms: [], conditions: [], components: [], failures: [] }),
+  ...{ procedures: list(procedure, MOST), fixes: list(fix, MOST), patterns: list(pattern, MOST) },
+  // Looked at one by one, so that a large casebook is not checked twice.
+  jobs: Joi.array()
+    .max(10 * MOST)
+    .items(Joi.any())
+    .default([]),
+});
+
+const reading = Joi.object({
+  label: line(80).allow("").default(""),
+  open: Joi.boolean().valid(true),
+  value: Joi.number().unsafe(),
+  unit: unit(),
+})
+  .xor("open", "value")
+  .and("value", "unit");
+
+const cause = Joi.object({ component: key().required(), failure: key().required() });
+
+export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
+  key: Joi.string().min(1).max(200).required(),
+  ...{ openedAt: moment().required(), closedAt: nullable(moment()), vehicle: vehicleOfContract().required() },
+  odometerKm: nullable(Joi.number().integer().min(0).max(5_000_000)),
+  complaint: nullable(text(4000).empty("")),
+  symptoms: list(symptomOfContract()).unique("key").messages(twice),
+  codes: list(codeOfContract())
+    .unique((a: FaultCode, b: FaultCode) => a.code === b.code && a.module === b.module)
+    .messages(twice),
+  modulesScanned: list(line(40).lowercase()).unique().messages(twice),
+  tests: list(
+    Joi.object({
+      ...{ procedure: key().required(), outcome: line(160).required(), minutes: minutes().default(0) },
+      readings: list(reading, 40),
+    }),
+  ),
+  parts: list(
+    Joi.object({
+      ...{ component: key().required(), failure: nullable(key()), partNumber: optionalLine(80) },
+      source: Joi.string()
+        .valid(...PART_SOURCES)
+        .default("new-maker"),
+      ...{ minutes: minutes().default(0), cost: nullable(money()) },
+      result: nullable(Joi.string().valid(...PART_RESULTS)),
+    }),
+  ),
+  finding: nullable(
+    Joi.object({
+      result: Joi.string()
+        .valid(...FINDINGS)
+        .required(),
+      causes: list(cause, 5)
+        .unique((a: Cause, b: Cause) => a.component === b.component && a.failure === b.failure)
+        .messages(twice),
+    }),
+  ),
+  proof: list(
+    Joi.object({
+      step: Joi.string()
+        .valid(...PROOF_STEPS)
+        .required(),
+      result: Joi.string().valid("held", "came-back").required(),
+      at: nullable(moment()),
+    }),
+  ),
+  comebackOf: nullable(Joi.string().max(200)),
+});

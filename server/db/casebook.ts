@@ -1,0 +1,130 @@
+import "server-only";
+import type { JobId, PersonId, SiteId } from "@/core/ids";
+import type { Db } from "./pool";
+import { execute, many, one } from "./rows";
+
+/** Rows of one table, written by one statement: `columns` as PostgreSQL declares them. */
+export async function insertRows(db: Db, table: string, columns: string, rows: readonly object[]): Promise<void> {
+  if (!rows.length) return;
+  const names = columns.split(", ").map((column) => column.slice(0, column.indexOf(" ")));
+  await execute(
+    db,
+    `insert into ${table} (${names.join(", ")})
+     select ${names.join(", ")} from jsonb_to_recordset($1::jsonb) as each (${columns})`,
+    [JSON.stringify(rows)],
+  );
+}
+
+/** Job numbers for so many jobs; returns the one before the first. */
+export async function takeJobNumbers(db: Db, siteId: SiteId, count: number): Promise<number> {
+  const { last } = await one<{ last: number }>(
+    db,
+    "update site set last_job_number = last_job_number + $2 where id = $1 returning last_job_number - $2 as last",
+    [siteId, count],
+  );
+  return last;
+}
+
+export interface KnownJob {
+  readonly key: string;
+  readonly id: JobId;
+  readonly version: number;
+}
+
+export async function jobsByKey(db: Db, keys: readonly string[]): Promise<KnownJob[]> {
+  return many<KnownJob>(db, "select key, id, version from job where key = any($1)", [keys]);
+}
+
+const FACTS = [
+  ...["job_symptom", "job_code_return", "job_code", "job_module", "job_test", "job_part", "job_proof", "job_cause"],
+  ...["job_confirmation", "job_watch", "job_prior_work", "job_bypass"],
+] as const;
+
+/** Lets go of what a job's entries add up to, before it is written anew. */
+export async function dropFacts(db: Db, id: JobId): Promise<void> {
+  for (const table of FACTS) await execute(db, `delete from ${table} where job_id = $1`, [id]);
+}
+
+/** Counts the features of closed jobs that were just written. */
+export async function addFeaturesOfJobs(
+  db: Db,
+  rows: readonly { jobId: JobId; feature: string }[],
+  jobs: number,
+): Promise<void> {
+  await execute(
+    db,
+    `insert into job_feature (job_id, feature)
+     select * from unnest($1::uuid[], $2::text[])`,
+    [rows.map(({ jobId }) => jobId), rows.map(({ feature }) => feature)],
+  );
+  await execute(
+    db,
+    `insert into feature_jobs as kept (feature, jobs)
+     select feature, count(*) from unnest($1::text[]) as feature group by feature
+     union all select '*', $2::bigint where $2::bigint > 0
+     order by 1
+     on conflict (feature) do update set jobs = kept.jobs + excluded.jobs`,
+    [rows.map(({ feature }) => feature), jobs],
+  );
+}
+
+/** A job as a casebook writes it, but for what is computed from it. */
+export async function readCasebookJobs(
+  db: Db,
+  wanted: { readonly after: string; readonly most: number } | { readonly keys: readonly string[] },
+): Promise<{ key: string; job: object }[]> {
+  const [where, values] =
+    "keys" in wanted
+      ? ["j.key = any($1) order by j.key", [wanted.keys]]
+      : ["j.key > $1 order by j.key limit $2", [wanted.after, wanted.most]];
+  return many<{ key: string; job: object }>(
+    db,
+    `select j.key, json_build_object(
+       'key', j.key, 'openedAt', j.opened_at, 'closedAt', j.closed_at,
+       'vehicle', json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
+         'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'vin', v.vin),
+       'odometerKm', j.odometer_km, 'complaint', nullif(j.complaint, '(not told)'),
+       'symptoms', (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions)
+           order by s.symptom, s.seq), '[]')
+         from (select distinct on (symptom) symptom, conditions, seq from job_symptom where job_id = j.id order by symptom, seq desc) s),
+       'codes', (select coalesce(json_agg(json_build_object('code', c.code, 'module', nullif(c.module, ''), 'status', c.status)
+           order by c.code, c.module), '[]')
+         from (select distinct on (code, module) code, module, status from job_code where job_id = j.id order by code, module, seq desc) c),
+       'modulesScanned', (select coalesce(json_agg(m.module order by m.module), '[]')
+         from (select distinct module from job_module where job_id = j.id and state = 'read') m),
+       'tests', (select coalesce(json_agg(json_build_object('procedure', t.procedure, 'outcome', t.outcome, 'minutes', t.minutes,
+           'readings', coalesce(e.body -> 'readings', '[]')) order by t.seq), '[]')
+         from job_test t join entry e on e.job_id = t.job_id and e.seq = t.seq
+         where t.job_id = j.id and t.procedure is not null),
+       'parts', (select coalesce(json_agg(json_build_object('component', p.component, 'failure', p.failure,
+           'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
+           'cost', json_build_object('amount', p.cost, 'currency', p.currency), 'result', p.result) order by p.seq), '[]')
+         from job_part p where p.job_id = j.id),
+       'finding', case when j.finding is null then null else json_build_object('result', j.finding,
+         'causes', (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure)
+           order by c.component, c.failure), '[]') from job_cause c where c.job_id = j.id)) end,
+       'proof', (select coalesce(json_agg(json_build_object('step', p.step, 'result', p.result, 'at', e.at) order by p.seq), '[]')
+         from job_proof p join entry e on e.job_id = p.job_id and e.seq = p.seq where p.job_id = j.id),
+       'comebackOf', (select o.key from job o where o.id = j.comeback_of)) as job
+     from job j
+     join vehicle v on v.id = j.vehicle_id
+     where ${where}`,
+    values,
+  );
+}
+
+export async function setComebacks(db: Db, rows: readonly { key: string; of: string }[]): Promise<void> {
+  await execute(
+    db,
+    `update job j set comeback_of = o.id
+     from unnest($1::text[], $2::text[]) as w (key, of_key)
+     join job o on o.key = w.of_key
+     where j.key = w.key`,
+    [rows.map(({ key }) => key), rows.map(({ of }) => of)],
+  );
+}
+
+export interface Importer {
+  readonly id: PersonId;
+  readonly at: Date;
+}

@@ -1,0 +1,89 @@
+import "server-only";
+import {
+  actionWhy,
+  advise,
+  evidenceName,
+  reasonText,
+  type Action,
+  type Advice,
+  type CaseFile,
+  type Knowledge,
+  type Labels,
+} from "@/core/diagnosis";
+import { jobsWithCauses, jobsWithTrials, keysOfJobs } from "@/server/db/advice-jobs";
+import { readVocabulary } from "@/server/db/book";
+import type { Db } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
+import { readMergedWords } from "@/server/db/words";
+import { labelsFrom } from "@/server/knowledge/labels";
+import { loadKnowledge } from "@/server/knowledge/load";
+import { deadEnds, likeJobs } from "./been-here";
+
+/** Suspects whose reasons are told; the others are there with their odds. */
+const EXPLAINED = 12;
+
+/** The answer of `POST /api/v1/advice`: who has been here before, and what to do next. Nothing is stored. */
+export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<object> {
+  const knowledge = await loadKnowledge(db, site, file);
+  const labels = labelsFrom(await readVocabulary(db), knowledge.procedures, await readMergedWords(db));
+  const advice = advise(knowledge, file);
+  return {
+    suspects: await suspectsOf(db, advice, labels),
+    unknown: advice.unknown,
+    next: advice.plan.actions.map((action) => nextOf(action, advice, knowledge, labels)),
+    expectedMinutes: advice.plan.expectedMinutes,
+    similar: await similarTo(db, file, labels),
+    deadEnds: await deadEndsFor(db, site, file, labels),
+  };
+}
+
+async function suspectsOf(db: Db, { suspects }: Advice, labels: Labels) {
+  const jobs = await jobsWithCauses(
+    db,
+    suspects.slice(0, EXPLAINED).map(({ cause }) => cause.key),
+  );
+  return suspects.map(({ cause: { component, failure, key }, probability, ...suspect }, at) => ({
+    ...{ component, failure, probability },
+    because:
+      at < EXPLAINED
+        ? suspect.reasons.map((reason) => ({
+            evidence: evidenceName(labels, reason.source),
+            weight: reason.weight,
+            text: reasonText(labels, reason),
+          }))
+        : [],
+    jobs: jobs.get(key) ?? [],
+  }));
+}
+
+function nextOf(action: Action, { plan }: Advice, { causes }: Knowledge, labels: Labels) {
+  const why = actionWhy(labels, action, plan, (key) => causes.find((cause) => cause.key === key) ?? null);
+  const { minutes, expectedMinutesAfter } = action;
+  if (action.kind === "test")
+    return { kind: "test", procedure: action.procedure.key, minutes, bits: action.bits, expectedMinutesAfter, why };
+  const { component, failure } = action.cause;
+  return { kind: "fix", component, failure, minutes, expectedMinutesAfter, why };
+}
+
+async function similarTo(db: Db, file: CaseFile, labels: Labels) {
+  const like = await likeJobs(db, file, labels, null);
+  const keys = await keysOfJobs(
+    db,
+    like.map(({ id }) => id),
+  );
+  return like.map(({ id, score, because }) => ({ job: keys.get(id) ?? id, score, because }));
+}
+
+async function deadEndsFor(db: Db, site: Site, file: CaseFile, labels: Labels) {
+  const symptoms = file.symptoms.map(({ key }) => key);
+  const ends = await deadEnds(db, file, labels, site);
+  const answer: object[] = [];
+  for (const { kind, subject, tried, helped, minutesLost, costLost } of ends)
+    answer.push({
+      kind,
+      ...(kind === "part" ? { component: subject } : { procedure: subject }),
+      ...{ tried, helped, minutesLost, costLost },
+      jobs: await jobsWithTrials(db, kind, subject, symptoms),
+    });
+  return answer;
+}
