@@ -57,13 +57,22 @@ export interface ShopResult {
   readonly adviceMs: readonly number[];
 }
 
+interface ShopSize {
+  /** New jobs that every method plays. */
+  readonly jobs: number;
+  /** New jobs whose first advice is looked at. */
+  readonly firsts: number;
+  /** Methods that are not played. */
+  readonly leaveOut?: readonly string[];
+}
+
 const IN_VAIN = 3;
 
 /** Plays new jobs of a shop by every method, each job with the same luck. */
 export function playShop(
   { world, history, knowledge }: Shop,
   seed: number,
-  { jobs, firsts: more }: { readonly jobs: number; readonly firsts: number },
+  { jobs, firsts: more, leaveOut = [] }: ShopSize,
 ): ShopResult {
   const dice = new Dice(seed * 15_485_863 + 11);
   const methods: Method[] = [
@@ -73,7 +82,7 @@ export function playShop(
     nearestJob(history),
     flowchart(knowledge),
     naiveBayes(knowledge),
-  ];
+  ].filter(({ name }) => !leaveOut.includes(name));
   const firsts: { p: number; right: boolean }[] = [];
   const unknowns: { p: number; strange: boolean }[] = [];
   const adviceMs: number[] = [];
@@ -134,15 +143,14 @@ function firstAdvice(knowledge: Knowledge, job: TrueJob, adviceMs: number[]) {
 
 /** Expected calibration error over ten bins of equal width (Naeini, Cooper and Hauskrecht 2015). */
 export function calibrationError(firsts: ShopResult["firsts"]): number {
-  const bins = Array.from({ length: 10 }, () => ({ n: 0, p: 0, right: 0 }));
+  const bins = Array.from({ length: 10 }, () => ({ p: 0, right: 0 }));
   for (const { p, right } of firsts) {
     const bin = bins[Math.min(9, Math.floor(p * 10))];
     if (!bin) continue;
-    bin.n++;
     bin.p += p;
     bin.right += right ? 1 : 0;
   }
-  return bins.reduce((sum, { n, p, right }) => sum + Math.abs(p - right), 0) / firsts.length;
+  return bins.reduce((sum, { p, right }) => sum + Math.abs(p - right), 0) / firsts.length;
 }
 
 /** Area under the receiver's curve: how often a strange job is given a higher odds of being one (Mann and Whitney 1947). */

@@ -155,7 +155,7 @@ function makeCauses(
     const component = `${system}-part-${nth}`;
     return dice.some(FAILURES, dice.whole(2, 3)).map((failure) => {
       const cause = { component, failure, key: causeKey({ component, failure }), system };
-      const looks = makeLooks(rules, system, byFailure.get(failure) ?? [], circuits, dice);
+      const looks = makeLooks({ rules, circuits }, system, byFailure.get(failure) ?? [], dice);
       const fix: Fix = {
         ...{ component, failure, minutes: dice.whole(15, 150) },
         ...{ access: dice.is(0.4) ? `${system}-cover` : null, accessMinutes: 12 },
@@ -179,10 +179,9 @@ function makeHot(rules: WorldRules, fleet: readonly Model[], dice: Dice): HotSpo
 
 /** Chances of what a cause in this system shows, partly by how it failed and partly its own. */
 export function makeLooks(
-  rules: WorldRules,
+  { rules, circuits }: Pick<World, "rules" | "circuits">,
   system: string,
   failureConditions: readonly string[],
-  circuits: World["circuits"],
   dice: Dice,
 ): Looks {
   const main = `${system}-symptom-${dice.whole(0, SYMPTOMS_EACH - 1)}`;

@@ -1,4 +1,5 @@
 import "server-only";
+import type { Procedure } from "@/core/diagnosis";
 import { readFixes, readPatterns, readVocabulary } from "@/server/db/book";
 import { readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
@@ -10,9 +11,7 @@ const BATCH = 400;
 /** A casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. */
 export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): AsyncGenerator<string> {
   const { symptoms, conditions, components, failures } = await readVocabulary(db);
-  const procedures = (await readProcedures(db)).map(
-    ({ version: _, proposed: __, pictured: ___, ...procedure }) => procedure,
-  );
+  const procedures = (await readProcedures(db)).map(asWritten);
   const head = {
     ...{ format: "dead-ends/casebook", version: 1, exportedAt: now.toISOString() },
     vocabulary: {
@@ -37,6 +36,12 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
     after = last.key;
   }
   yield "\n]}\n";
+}
+
+/** A procedure without what only this shop keeps of it. */
+function asWritten(procedure: Procedure): Record<string, unknown> {
+  const own = new Set(["version", "proposed", "pictured"]);
+  return Object.fromEntries(Object.entries(procedure).filter(([name]) => !own.has(name)));
 }
 
 /** What identifies a vehicle's owner is left out: the VIN, and the customer's own words. */

@@ -6,7 +6,7 @@ import { outcomeModels, type OutcomeModel } from "../outcome-model";
 import type { Odds } from "../posterior";
 import { guessingMinutes } from "./guessing";
 import { UNPLANNED_FIX_MINUTES, type Outlook, type TestOutlook } from "./outlook";
-import { costOf, shiftOf, worthOfRepair, worthOfTests } from "./search";
+import { costOf, shiftOf, worthOfRepair, worthOfTests, type TestWorth } from "./search";
 
 export { FROM_SCRATCH_MINUTES } from "./outlook";
 
@@ -75,8 +75,8 @@ export function planOf(
   const now = guessingMinutes(outlook.costs, outlook.odds, outlook.unknown);
   const place = new Map(places.map((at, index) => [at, index]));
   const actions: Action[] = [
-    ...worths.flatMap(({ at, minutes }) =>
-      testAction(outlook, at, procedures[at], minutes, (each) => causes[places[each] ?? -1]),
+    ...worths.flatMap((worth) =>
+      testAction(outlook, worth, procedures[worth.at], (each) => causes[places[each] ?? -1]),
     ),
     ...repairs.flatMap((repair, at) => {
       if (!repair) return [];
@@ -172,14 +172,13 @@ function testOutlook(
 
 function testAction(
   outlook: Outlook,
-  at: number,
+  { at, minutes }: TestWorth,
   procedure: Procedure | undefined,
-  expectedMinutesAfter: number,
   causeAt: (place: number) => KnownCause | undefined,
 ): readonly TestAction[] {
   const test = outlook.tests[at];
   if (!test || !procedure) return [];
   const { bits, moved } = shiftOf(outlook, test);
   const settles = moved.slice(0, SETTLED).flatMap((each) => causeAt(each)?.key ?? []);
-  return [{ kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter, settles }];
+  return [{ kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter: minutes, settles }];
 }
