@@ -100,6 +100,7 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/procedures/new", "A new procedure"],
       ["/procedures/thermostat-warm-up/edit", "Change the procedure"],
       ["/designed", "Works as designed"],
+      ["/casebook", "Casebook"],
       ["/words?kind=condition", "Words"],
       ["/catalogue", "Models and engines"],
       ["/jobs/new", "Open a job"],

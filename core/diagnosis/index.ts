@@ -42,6 +42,7 @@ export {
 } from "./verdict";
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";
+export { whatIf, type WhatIf } from "./what-if";
 export { likeness, type JobSketch, type Likeness } from "./similar";
 export {
   actionWhy,

@@ -1,5 +1,6 @@
 import { indexOf, weightsOf, type CauseIndex } from "./cause-index";
 import type { CauseKey } from "./cause";
+import { DISTURBED, NEW_PART_BAD } from "./work";
 import { NO_COUNT, type Count, type CountsByCause, type KnownCause } from "./counts";
 import { logBeta } from "./gamma";
 
@@ -68,12 +69,38 @@ function ratesOf(causes: readonly KnownCause[], { seen, jobs, patternJobs }: Rat
   }
   return {
     base: allSeen / allOf,
-    rate: settle(index, times, of),
+    rate: likeTheirPart(causes, index, of, settle(index, times, of)),
     counts: (at) => {
       const key = causes[at]?.key;
       return { own: (key && seen.get(key)) || NO_COUNT, of: (key && jobs.get(key)) || NO_COUNT };
     },
   };
+}
+
+/**
+ * A part that is bad when it is new, or that somebody disturbed, shows what the part shows when it fails: where no job tells of it yet, it
+ * takes the rates of its component's other causes.
+ */
+function likeTheirPart(
+  causes: readonly KnownCause[],
+  { component, components }: CauseIndex,
+  of: Float64Array,
+  rate: Float64Array,
+): Float64Array {
+  const [sum, jobs] = [new Float64Array(components), new Float64Array(components)];
+  for (let at = 0; at < rate.length; at++) {
+    const part = component[at] as number;
+    sum[part] = (sum[part] as number) + (of[at] as number) * (rate[at] as number);
+    jobs[part] = (jobs[part] as number) + (of[at] as number);
+  }
+  return rate.map((own, at) => {
+    const failure = causes[at]?.failure;
+    const part = component[at] as number;
+    const prior = failure === DISTURBED || failure === NEW_PART_BAD;
+    return prior && (of[at] as number) === 0 && (jobs[part] as number) > 0
+      ? (sum[part] as number) / (jobs[part] as number)
+      : own;
+  });
 }
 
 /** Divides the causes into those that have the feature and those that do not, and gives each its rate. */

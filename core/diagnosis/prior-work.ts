@@ -2,11 +2,7 @@ import { relatedSystems } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
-import type { PriorWork, Recency } from "./work";
-
-/** A harness strained, a plug not pushed home, a clip left off. */
-export const DISTURBED = "disturbed-by-work";
-export const NEW_PART_BAD = "new-part-bad";
+import { DISTURBED, NEW_PART_BAD, type PriorWork, type Recency } from "./work";
 
 /**
  * How often work of this age, in the place of the complaint, is what the complaint comes from: shares of all jobs. Set by judgement,

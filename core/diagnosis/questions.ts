@@ -15,7 +15,7 @@ export interface Question {
 
 const MOST_QUESTIONS = 4;
 /** An answer that is worth less moves nothing that anybody would notice. */
-const LEAST_BITS = 0.02;
+const LEAST_BITS = 0.01;
 
 /**
  * The conditions whose answers would move the odds most: those not told of yet, by the drop in entropy that a yes or a no is
@@ -40,12 +40,13 @@ function worthOf(knowledge: Knowledge, odds: Odds, condition: string, asked: boo
   const rates = conditionRates(knowledge, condition);
   const rate = new Map(knowledge.causes.map((cause, at) => [cause.key, rates.rate[at] ?? rates.base]));
   const rateOf = (key: CauseKey) => rate.get(key) ?? rates.base;
-  const untold = (key: CauseKey) => (asked ? untoldWeight(rateOf(key), rates.base) : 0);
-  const yes = [...odds.byCause].reduce((sum, [key, p]) => sum + p * rateOf(key), odds.unknown * rates.base);
-  const ifYes = reweighted(odds, (key) => presenceWeight(rateOf(key), rates.base) - untold(key));
-  const ifNo = reweighted(odds, (key) => absenceWeight(rateOf(key), rates.base) - untold(key));
+  // That nobody told of it speaks already: the question is worth what it brings to who has not heard that yet.
+  const open = asked ? reweighted(odds, (key) => -untoldWeight(rateOf(key), rates.base)) : odds;
+  const yes = [...open.byCause].reduce((sum, [key, p]) => sum + p * rateOf(key), open.unknown * rates.base);
+  const ifYes = reweighted(open, (key) => presenceWeight(rateOf(key), rates.base));
+  const ifNo = reweighted(open, (key) => absenceWeight(rateOf(key), rates.base));
   const after = yes * entropyBits(ifYes) + (1 - yes) * entropyBits(ifNo);
-  return { condition, yes, bits: entropyBits(odds) - after };
+  return { condition, yes, bits: entropyBits(open) - after };
 }
 
 /** The odds after evidence that weighs so many nats for each cause; a cause that is not in the book is taken for the average. */

@@ -15,3 +15,7 @@ export interface PriorWork {
   readonly who: Worker;
   readonly recency: Recency;
 }
+
+/** A harness strained, a plug not pushed home, a clip left off. */
+export const DISTURBED = "disturbed-by-work";
+export const NEW_PART_BAD = "new-part-bad";

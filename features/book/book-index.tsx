@@ -54,6 +54,12 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
             words: "Which make the first three characters of a VIN stand for.",
             count: counts.makers,
           },
+          {
+            href: "/casebook",
+            title: "Casebook",
+            words: "Everything in one open file, out and in.",
+            count: null,
+          },
         ]
       : []),
   ];

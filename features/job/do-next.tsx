@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import type { ProofStep } from "@/core/proof";
 import { dateText, minutesText, moneyText } from "@/features/shared/format";
-import type { ActionView } from "@/server/views/advice-view";
+import type { ActionView, WhatIfView } from "@/server/views/advice-view";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
 import { useJobPage, useMay, type JobDialog } from "./job-context";
@@ -85,7 +85,39 @@ function NextAction() {
         </Button>
         <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
       </div>
+      {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
     </Block>
+  );
+}
+
+/** Where the odds would go, before anybody does the test. */
+export function WhatIf({ outcomes }: { readonly outcomes: readonly WhatIfView[] }) {
+  if (!outcomes.length) return null;
+  const percent = (p: number) => `${Math.round(p * 100)} %`;
+  return (
+    <details className="no-print">
+      <summary className="inline-flex min-h-11 cursor-pointer items-center font-medium underline decoration-rule-strong underline-offset-4">
+        What if?
+      </summary>
+      <ul>
+        {outcomes.map(({ label, chance, moves }) => (
+          <li key={label} className="border-t border-rule py-2">
+            <p className="font-medium">
+              {label} <span className="text-sm text-ink-soft">{percent(chance)} likely</span>
+            </p>
+            {moves.map(({ name, from, to }) => (
+              <p key={name} className="grid grid-cols-[1fr_auto] gap-3 text-sm">
+                <span>{name}</span>
+                <span className="mono">
+                  {percent(from)} → {percent(to)}
+                </span>
+              </p>
+            ))}
+            {moves.length === 0 && <p className="text-sm text-ink-soft">moves hardly anything</p>}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

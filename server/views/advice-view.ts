@@ -5,12 +5,14 @@ import {
   evidenceName,
   reasonText,
   savedMinutes,
+  whatIf,
   type Action,
   type Advice,
   type Cause,
   type Knowledge,
   type Labels,
   type Money,
+  type Procedure,
 } from "@/core/diagnosis";
 
 /** Advice in words, as screens show it. */
@@ -40,6 +42,15 @@ export interface TestView {
   readonly access: string | null;
   readonly savesMinutes: number;
   readonly expectedMinutesAfter: number;
+  /** Where the odds would go with each of its outcomes. */
+  readonly whatIf: readonly WhatIfView[];
+}
+
+export interface WhatIfView {
+  readonly label: string;
+  readonly chance: number;
+  /** What moves most. */
+  readonly moves: readonly { readonly name: string; readonly from: number; readonly to: number }[];
 }
 
 export interface FixView extends Cause {
@@ -88,8 +99,38 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
   return { suspects, unknown: advice.unknown, next, expectedMinutes: advice.plan.expectedMinutes };
 }
 
-function actionView(action: Action, { plan }: Advice, knowledge: Knowledge, labels: Labels): ActionView {
+const MOST_MOVES = 3;
+/** A move of less is not worth a line. */
+const LEAST_MOVE = 0.02;
+const NOT_IN_THE_BOOK = "Not in the book";
+
+function whatIfViews(
+  procedure: Procedure,
+  { suspects, unknown }: Advice,
+  knowledge: Knowledge,
+  labels: Labels,
+): readonly WhatIfView[] {
+  const byCause = new Map(suspects.map(({ cause, probability }) => [cause.key, probability]));
+  return whatIf(knowledge, { byCause, unknown }, procedure).map(({ label, chance, odds }) => {
+    const moves = suspects.map(({ cause, probability }) => ({
+      name: causeName(labels, cause),
+      from: probability,
+      to: odds.byCause.get(cause.key) ?? 0,
+    }));
+    return {
+      label,
+      chance,
+      moves: [...moves, { name: NOT_IN_THE_BOOK, from: unknown, to: odds.unknown }]
+        .filter(({ from, to }) => Math.abs(to - from) >= LEAST_MOVE)
+        .sort((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from))
+        .slice(0, MOST_MOVES),
+    };
+  });
+}
+
+function actionView(action: Action, advice: Advice, knowledge: Knowledge, labels: Labels): ActionView {
   const causeOf = (key: string) => knowledge.causes.find((cause) => cause.key === key) ?? null;
+  const { plan } = advice;
   const why = actionWhy(labels, action, plan, causeOf);
   const { minutes, expectedMinutesAfter } = action;
   if (action.kind === "test") {
@@ -105,6 +146,7 @@ function actionView(action: Action, { plan }: Advice, knowledge: Knowledge, labe
       access,
       savesMinutes,
       expectedMinutesAfter,
+      whatIf: whatIfViews(action.procedure, advice, knowledge, labels),
     };
   }
   const { component, failure } = action.cause;
