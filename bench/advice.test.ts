@@ -7,10 +7,10 @@ const PATIENCE_MS = 120_000;
 
 /** The short version of `npm run bench:advice`: bounds so loose that chance does not break them, and a broken engine does. */
 describe.each([HILLS, COAST])("on the simulated shop of $name", (rules) => {
-  const size = { jobs: 40, firsts: 160, leaveOut };
+  const size = { jobs: 30, firsts: 120, leaveOut };
   let result: ShopResult;
   beforeAll(() => {
-    result = playShop(openShop(rules, 1, 1500), 1, size);
+    result = playShop(openShop(rules, 1, 1000), 1, size);
   }, PATIENCE_MS);
   const of = (name: string) => {
     const found = result.methods.find((method) => method.name === name);
@@ -33,8 +33,8 @@ describe.each([HILLS, COAST])("on the simulated shop of $name", (rules) => {
 
 test("more history makes it better", { timeout: PATIENCE_MS }, () => {
   const only = ["oracle", "frequency", "naive Bayes", ...leaveOut];
-  const minutes = [200, 2000].map((jobs) => {
-    const { methods } = playShop(openShop(HILLS, 2, jobs), 2, { jobs: 40, firsts: 0, leaveOut: only });
+  const minutes = [200, 1500].map((jobs) => {
+    const { methods } = playShop(openShop(HILLS, 2, jobs), 2, { jobs: 30, firsts: 0, leaveOut: only });
     return methods.find(({ name }) => name === "engine")?.minutes ?? Number.NaN;
   });
   expect(minutes[1]).toBeLessThan(minutes[0] ?? 0);
