@@ -1,8 +1,8 @@
+import { gammaln } from "simple-statistics";
 import { indexOf, weightsOf, type CauseIndex } from "./cause-index";
 import type { CauseKey } from "./cause";
 import { DISTURBED, NEW_PART_BAD } from "./work";
 import { NO_COUNT, type Count, type CountsByCause, type KnownCause } from "./counts";
-import { logBeta } from "./gamma";
 
 /** How often a feature that a pattern names is there when the pattern is right. */
 const PATTERN_FEATURE_RATE = 0.8;
@@ -131,9 +131,11 @@ function settle(index: CauseIndex, seen: Float64Array, of: Float64Array): Float6
   });
 }
 
+const betaln = (a: number, b: number) => gammaln(a) + gammaln(b) - gammaln(a + b);
+
 /** Log of how likely k of n jobs show what a cause has, whatever its rate. */
 const slabLog = (k: number, n: number) =>
-  n > 0 ? logBeta(k + OWN.shows, n - k + OWN.hides) - logBeta(OWN.shows, OWN.hides) : 0;
+  n > 0 ? betaln(k + OWN.shows, n - k + OWN.hides) - betaln(OWN.shows, OWN.hides) : 0;
 
 const logit = (p: number) => Math.log(p / (1 - p));
 const fromLogit = (x: number) => 1 / (1 + Math.exp(-x));

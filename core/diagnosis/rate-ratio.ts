@@ -1,4 +1,4 @@
-import { logGamma } from "./gamma";
+import { gammaln } from "simple-statistics";
 
 /**
  * How many times as frequent a cause is in a group as in the wider one. Most groups are like the wider one; some are hot spots where a
@@ -42,8 +42,8 @@ function posterior({ shape, mean }: Part, seen: number, expected: number): { rea
 function logSeen({ shape, mean }: Part, seen: number, expected: number): number {
   const rate = shape / mean;
   return (
-    logGamma(shape + seen) -
-    logGamma(shape) +
+    gammaln(shape + seen) -
+    gammaln(shape) +
     shape * Math.log(rate / (rate + expected)) -
     seen * Math.log(rate + expected)
   );

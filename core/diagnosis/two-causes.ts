@@ -4,7 +4,7 @@ import type { KnownCause } from "./counts";
 import type { Evidence } from "./evidence";
 
 /** How often a vehicle comes with two causes at once: about one job in twenty. */
-export const TWO_AT_ONCE = 0.05;
+const TWO_AT_ONCE = 0.05;
 
 /**
  * What speaks for each cause as the second of two, where the first was repaired and the fault is still there: the right repair looks
@@ -38,15 +38,13 @@ export function secondCauseLogs(
 /** Nats by which a piece of evidence speaks for two causes at once. */
 function togetherWeight({ weights, rates, base, strength }: Evidence, first: number, second: number): number {
   const [one, other] = [weights[first] as number, weights[second] as number];
-  // A repair speaks of its own road; a check of what its technician said: the stronger word holds.
-  if (!rates) return Math.max(0, other) + Math.min(0, other);
+  // A repair closes the road of the first, and says nothing against a second; a check says of the second what its technician said.
+  if (!rates) return other;
+  if (one === 0 && other === 0) return 0;
   const [a, b] = [rates[first] as number, rates[second] as number];
   // What is more often there than not is the normal: both have to leave it so.
   const together = base > 0.5 ? (a * b) / base : 1 - (1 - a) * (1 - b);
-  const full = Math.log(Math.min(1, together) / base);
-  // Evidence that was taken down for saying the same as another is taken down here as well.
-  const taken = strength === 0 ? 0 : Math.max(Math.abs(one), Math.abs(other)) > 0 ? strength : 0;
-  return taken * full;
+  return strength * Math.log(Math.min(1, together) / base);
 }
 
 export function logAdd(a: number, b: number): number {

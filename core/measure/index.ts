@@ -24,6 +24,7 @@ export {
   type LikeReading,
 } from "./odd-one-out";
 export { beforeAndAfter, besideGood, differenceOf, type Change, type PairDifference } from "./pair";
+export { isProved } from "./proved";
 export { knownGood, type KnownGood } from "./known-good";
 export { deadVerdict, type DeadTest, type DeadVerdict } from "./high-voltage";
 export { doubtsOf, doubtText, type Doubt, type DoubtRequest } from "./doubts";

@@ -1,5 +1,6 @@
 import "server-only";
 import type { Procedure } from "@/core/diagnosis";
+import type { Unit } from "@/core/measure";
 import { readFixes, readPatterns, readVocabulary } from "@/server/db/book";
 import { readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
@@ -53,7 +54,7 @@ const nameless = (job: CasebookJob): CasebookJob => ({
 
 interface StoredReading {
   readonly label: string;
-  readonly reading: { readonly value?: number; readonly unit?: string; readonly open?: true };
+  readonly reading: { readonly value?: number; readonly unit?: Unit; readonly open?: true };
 }
 
 /** A job as it is read from the database, in the contract's shape. */

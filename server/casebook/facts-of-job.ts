@@ -92,7 +92,8 @@ export function importedJob(
   return { entries, facts };
 }
 
-function readingOf({ label, value, unit, open }: CasebookTest["readings"][number]) {
-  // The schema lets a reading be open or a value with its unit, and nothing else.
-  return { label, reading: open ? { open } : { value: value ?? 0, unit: (unit ?? "V") as "V" } };
+/** The schema lets a reading be open, or a value with its unit, and nothing else. */
+function readingOf({ label, value, unit }: CasebookTest["readings"][number]) {
+  if (value === undefined || unit === undefined) return { label, reading: { open: true as const } };
+  return { label, reading: { value, unit } };
 }

@@ -14,7 +14,7 @@ import {
   type Vocabulary,
 } from "@/server/db/book";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
-import { insertRows } from "@/server/db/casebook";
+import { insertRows, rewriteWord } from "@/server/db/casebook";
 import { CasebookRefusal } from "./refusal";
 import type { CasebookBook, CasebookWord } from "./shape";
 
@@ -28,7 +28,12 @@ type WordList = keyof CasebookBook["vocabulary"];
 export type BookCounts = Readonly<Record<WordList | "procedures" | "fixes" | "patterns", Tally>>;
 export type WordsKnown = Readonly<Record<WordList, ReadonlySet<string>>>;
 
-const TABLES: Readonly<Record<WordList, readonly [table: string, extra: "system" | "topic" | null]>> = {
+const TABLES: Readonly<
+  Record<
+    WordList,
+    readonly [table: "symptom" | "condition" | "component" | "failure", extra: "system" | "topic" | null]
+  >
+> = {
   symptoms: ["symptom", "system"],
   conditions: ["condition", "topic"],
   components: ["component", "system"],
@@ -89,10 +94,8 @@ async function importWords(
   for (const { key, label, ...word } of rows.filter(({ key: own }) => known.has(own))) {
     if (known.get(key)?.label === label && (extra === null || known.get(key)?.[extra] === word[extra])) continue;
     updated++;
-    await db.query(`update ${table} set label = $2${extra ? `, ${extra} = $3` : ""} where key = $1`, [
-      ...[key, label],
-      ...(extra ? [word[extra]] : []),
-    ]);
+    const value = extra && word[extra];
+    await rewriteWord(db, table, { key, label }, extra && value ? { column: extra, value } : null);
   }
   const added = rows.filter(({ key }) => !known.has(key)).length;
   return { added, updated, unchanged: words.length - added - updated };

@@ -14,7 +14,8 @@ import {
 } from "@/core/diagnosis";
 import { FINDINGS, PART_RESULTS, PART_SOURCES, type Finding, type PartResult, type PartSource } from "@/core/job";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
-import type { Vehicle } from "@/core/vehicle";
+import type { Unit } from "@/core/measure";
+import { tidyVin, type Vehicle } from "@/core/vehicle";
 import { codeOfContract, symptomOfContract, vehicleOfContract } from "@/server/api/case-input";
 import { codeText } from "@/server/commands/record-inputs";
 import { key, line, minutes, money, optionalLine, optionalText, text, unit } from "@/server/input";
@@ -46,7 +47,7 @@ export interface CasebookTest {
   readonly readings: readonly {
     readonly label: string;
     readonly value?: number;
-    readonly unit?: string;
+    readonly unit?: Unit;
     readonly open?: true;
   }[];
 }
@@ -160,6 +161,20 @@ export const bookInput: Joi.ObjectSchema<CasebookBook & { readonly jobs: readonl
     .default([]),
 });
 
+const VIN = /^[A-HJ-NPR-Z0-9]{17}$/;
+
+/** As people write it; what is none is refused, since one VIN is one vehicle. */
+const vin = nullable(
+  Joi.string()
+    .empty("")
+    .custom((value: string, helpers) => {
+      const tidy = tidyVin(value);
+      return VIN.test(tidy)
+        ? tidy
+        : helpers.message({ custom: "is no VIN: seventeen letters and digits without I, O and Q" });
+    }),
+);
+
 const reading = Joi.object({
   label: line(80).allow("").default(""),
   open: Joi.boolean().valid(true),
@@ -173,7 +188,11 @@ const cause = Joi.object({ component: key().required(), failure: key().required(
 
 export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   key: Joi.string().min(1).max(200).required(),
-  ...{ openedAt: moment().required(), closedAt: nullable(moment()), vehicle: vehicleOfContract().required() },
+  ...{
+    openedAt: moment().required(),
+    closedAt: nullable(moment()),
+    vehicle: vehicleOfContract().keys({ vin }).required(),
+  },
   odometerKm: nullable(Joi.number().integer().min(0).max(5_000_000)),
   complaint: nullable(text(4000).empty("")),
   symptoms: list(symptomOfContract()).unique("key").messages(twice),

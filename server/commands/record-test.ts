@@ -1,5 +1,4 @@
 import "server-only";
-import { differenceInHours } from "date-fns";
 import Joi from "joi";
 import {
   COMPARISONS,
@@ -15,7 +14,15 @@ import {
   type SwapFound,
 } from "@/core/diagnosis";
 import type { SiteId } from "@/core/ids";
-import { doubtsOf, doubtText, type DoubtRequest, type JudgeContext, type Quantity, type Spec } from "@/core/measure";
+import {
+  doubtsOf,
+  doubtText,
+  isProved,
+  type DoubtRequest,
+  type JudgeContext,
+  type Quantity,
+  type Spec,
+} from "@/core/measure";
 import { keepTrace, traceOf, type KeptTrace } from "@/core/trace";
 import type { TestBody, TestReading } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
@@ -172,7 +179,7 @@ async function instrumentOf(db: Db, siteId: SiteId, id: string): Promise<Instrum
 /** "Multimeter 2", with what is to be known of it. */
 function instrumentText({ name, calibrationDue, provedAt }: InstrumentRow, now: Date): string {
   const overdue = calibrationDue !== null && calibrationDue < now.toISOString().slice(0, 10);
-  const proved = provedAt !== null && differenceInHours(now, provedAt) < PROVED_FOR_HOURS;
+  const proved = isProved(provedAt, now);
   return [
     name,
     ...(proved ? ["proved on a known source today"] : []),
@@ -180,7 +187,5 @@ function instrumentText({ name, calibrationDue, provedAt }: InstrumentRow, now: 
   ].join(", ");
 }
 
-/** A working day: a meter that was proved in the morning is believed in the evening. */
-const PROVED_FOR_HOURS = 12;
 /** So many points of a recording stay on the trail: enough to draw it. */
 const DRAWN_POINTS = 240;

@@ -1,5 +1,6 @@
 import "server-only";
 import type { JobId, PersonId, SiteId } from "@/core/ids";
+import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many, one } from "./rows";
 
@@ -124,7 +125,79 @@ export async function setComebacks(db: Db, rows: readonly { key: string; of: str
   );
 }
 
-export interface Importer {
-  readonly id: PersonId;
-  readonly at: Date;
+export interface VehicleWithVin extends Vehicle {
+  readonly id: string;
+  readonly vin: string;
+}
+
+export async function vehiclesByVin(db: Db, vins: readonly string[]): Promise<VehicleWithVin[]> {
+  if (!vins.length) return [];
+  return many<VehicleWithVin>(
+    db,
+    "select id, vin, make, model, year, engine, transmission, drive, market from vehicle where vin = any($1)",
+    [vins],
+  );
+}
+
+/** Writes the standing of jobs that are here and differ. */
+export async function updateImportedJob(db: Db, rows: readonly object[]): Promise<void> {
+  if (!rows.length) return;
+  await execute(
+    db,
+    `update job j
+     set vehicle_id = w.vehicle_id, odometer_km = w.odometer_km, complaint = w.complaint, version = w.version,
+       closed_at = w.closed_at, closed_by = w.closed_by, finding = w.finding, rung = w.rung, came_back = w.came_back
+     from jsonb_to_recordset($1::jsonb) as w (id uuid, vehicle_id uuid, odometer_km integer, complaint text, version integer,
+       closed_at timestamptz, closed_by uuid, finding text, rung integer, came_back boolean)
+     where j.id = w.id`,
+    [JSON.stringify(rows)],
+  );
+}
+
+/** The catalogue learns the names of imported vehicles, as they are written, and with what each model was seen. */
+export async function learnVariantsOf(
+  db: Db,
+  vehicles: readonly Vehicle[],
+  by: { readonly id: PersonId; readonly at: Date },
+): Promise<void> {
+  const rows = JSON.stringify(vehicles);
+  const seen = `jsonb_to_recordset($1::jsonb) as v (make text, model text, year integer, engine text, transmission text,
+       drive text, market text)`;
+  await execute(
+    db,
+    `insert into variant_name (kind, make, name, created_at, created_by)
+     select distinct each.kind, each.make, each.name, $2::timestamptz, $3::uuid
+     from ${seen},
+       lateral (values ('make', '', v.make), ('model', v.make, v.model), ('engine', '', v.engine),
+         ('transmission', '', v.transmission)) as each (kind, make, name)
+     where each.name is not null
+     on conflict do nothing`,
+    [rows, by.at, by.id],
+  );
+  await execute(
+    db,
+    `insert into model_variant (make, model, kind, name)
+     select distinct v.make, v.model, each.kind, each.name
+     from ${seen},
+       lateral (values ('year', v.year::text), ('engine', v.engine), ('transmission', v.transmission), ('drive', v.drive),
+         ('market', v.market)) as each (kind, name)
+     where each.name is not null
+     on conflict do nothing`,
+    [rows],
+  );
+}
+
+/** Writes a word's label, and its system or topic, anew. */
+export async function rewriteWord(
+  db: Db,
+  table: "symptom" | "condition" | "component" | "failure",
+  { key, label }: { readonly key: string; readonly label: string },
+  extra: { readonly column: "system" | "topic"; readonly value: string } | null,
+): Promise<void> {
+  const more = extra ? `, ${extra.column} = $3` : "";
+  await execute(db, `update ${table} set label = $2${more} where key = $1`, [
+    key,
+    label,
+    ...(extra ? [extra.value] : []),
+  ]);
 }

@@ -42,7 +42,7 @@ export interface TestView {
   readonly access: string | null;
   readonly savesMinutes: number;
   readonly expectedMinutesAfter: number;
-  /** Where the odds would go with each of its outcomes. */
+  /** Where the odds would go with each of its outcomes: of the best test only. */
   readonly whatIf: readonly WhatIfView[];
 }
 
@@ -95,7 +95,8 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
     }));
   const next = advice.plan.actions
     .slice(0, MOST_ACTIONS)
-    .map((action) => actionView(action, advice, knowledge, labels));
+    // Only of the first is it asked what if.
+    .map((action, at) => actionView(action, at === 0, { advice, knowledge, labels }));
   return { suspects, unknown: advice.unknown, next, expectedMinutes: advice.plan.expectedMinutes };
 }
 
@@ -104,12 +105,8 @@ const MOST_MOVES = 3;
 const LEAST_MOVE = 0.02;
 const NOT_IN_THE_BOOK = "Not in the book";
 
-function whatIfViews(
-  procedure: Procedure,
-  { suspects, unknown }: Advice,
-  knowledge: Knowledge,
-  labels: Labels,
-): readonly WhatIfView[] {
+function whatIfViews(procedure: Procedure, { advice, knowledge, labels }: Told): readonly WhatIfView[] {
+  const { suspects, unknown } = advice;
   const byCause = new Map(suspects.map(({ cause, probability }) => [cause.key, probability]));
   return whatIf(knowledge, { byCause, unknown }, procedure).map(({ label, chance, odds }) => {
     const moves = suspects.map(({ cause, probability }) => ({
@@ -128,7 +125,13 @@ function whatIfViews(
   });
 }
 
-function actionView(action: Action, advice: Advice, knowledge: Knowledge, labels: Labels): ActionView {
+interface Told {
+  readonly advice: Advice;
+  readonly knowledge: Knowledge;
+  readonly labels: Labels;
+}
+
+function actionView(action: Action, isFirst: boolean, { advice, knowledge, labels }: Told): ActionView {
   const causeOf = (key: string) => knowledge.causes.find((cause) => cause.key === key) ?? null;
   const { plan } = advice;
   const why = actionWhy(labels, action, plan, causeOf);
@@ -146,7 +149,7 @@ function actionView(action: Action, advice: Advice, knowledge: Knowledge, labels
       access,
       savesMinutes,
       expectedMinutesAfter,
-      whatIf: whatIfViews(action.procedure, advice, knowledge, labels),
+      whatIf: isFirst ? whatIfViews(action.procedure, { advice, knowledge, labels }) : [],
     };
   }
   const { component, failure } = action.cause;

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { partMakersOf, type ChosenSpec, type Procedure } from "@/core/diagnosis";
+import { isProved } from "@/core/measure";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
@@ -67,15 +68,12 @@ export function With({ draft, change, procedure, chosen }: WithProps) {
 }
 
 const MEASURED: ReadonlySet<Procedure["kind"]> = new Set(["value", "several", "beside-good", "before-after"]);
-const HOUR_MS = 3_600_000;
-const PROVED_FOR_HOURS = 12;
 
 /** Whether the meter was proved on a known source today, and the tap that says so. */
 function Proved({ meter }: { readonly meter: InstrumentRow }) {
   const { send, busy, message } = useCommand(commandPath("prove-instrument"));
-  const [now] = useState(() => Date.now());
-  const at = meter.provedAt && new Date(meter.provedAt).getTime();
-  if (at && now - at < PROVED_FOR_HOURS * HOUR_MS)
+  const [now] = useState(() => new Date());
+  if (isProved(meter.provedAt, now))
     return <p className="self-end pb-2.5 text-sm text-spruce">Proved on a known source today by {meter.provedBy}.</p>;
   return (
     <div className="self-end">
