@@ -2,7 +2,25 @@ import type { NextConfig } from "next";
 
 const root = import.meta.dirname;
 
+const HEADERS = {
+  "x-content-type-options": "nosniff",
+  "x-frame-options": "DENY",
+  "referrer-policy": "same-origin",
+  "cross-origin-opener-policy": "same-origin",
+  "cross-origin-resource-policy": "same-origin",
+  "permissions-policy": "camera=(self), microphone=(), geolocation=(), payment=(), usb=()",
+};
+const listed = (headers: Record<string, string>) => Object.entries(headers).map(([key, value]) => ({ key, value }));
+
 const config: NextConfig = {
+  headers: async () => [
+    { source: "/:path*", headers: listed(HEADERS) },
+    // An answer of the API is data; opened as a page it may do nothing. Pages have a policy of their own (`proxy.ts`).
+    {
+      source: "/api/:path*",
+      headers: listed({ "content-security-policy": "default-src 'none'; frame-ancestors 'none'" }),
+    },
+  ],
   turbopack: { root },
   outputFileTracingRoot: root,
   poweredByHeader: false,

@@ -17,6 +17,7 @@ export {
   deadEndMinutes,
   partsAsTheyStand,
   proofOfCure,
+  rungOfJob,
   type Finding,
   type FindingResult,
   type JobFacts,

@@ -3,7 +3,7 @@ import type { CaseFile, Symptom, TestDone } from "@/core/diagnosis/case-file";
 import type { Money } from "@/core/diagnosis/book";
 import type { Cause } from "@/core/diagnosis/cause";
 import type { PriorWork } from "@/core/diagnosis/work";
-import type { Proof } from "@/core/proof";
+import { rungOf, type Proof, type Rung } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
 
@@ -70,6 +70,8 @@ export interface JobFacts {
   readonly proof: readonly ProofDone[];
   readonly finding: Finding | null;
   readonly closed: boolean;
+  /** The vehicle came back with the same complaint, as another job. */
+  readonly returned?: boolean;
 }
 
 /** The question that a job's facts put to the engine. */
@@ -90,8 +92,8 @@ export function partsAsTheyStand(job: JobFacts): readonly PartFitted[] {
   const comebacks = job.proof.filter(({ result }) => result === "came-back");
   return job.parts.map((part) => {
     const { result, resultSeq } = part;
-    const cameBack = result === "fixed" && comebacks.some(({ seq }) => seq > (resultSeq ?? 0));
-    return cameBack ? { ...part, result: "no-change" } : part;
+    const since = job.returned || comebacks.some(({ seq }) => seq > (resultSeq ?? 0));
+    return result === "fixed" && since ? { ...part, result: "no-change" } : part;
   });
 }
 
@@ -112,7 +114,12 @@ export function proofOfCure(job: JobFacts): readonly ProofDone[] {
 
 /** Whether the fault came back and nothing has cured it since. */
 export function cameBack(job: JobFacts): boolean {
-  return proofOfCure(job).some(({ result }) => result === "came-back");
+  return job.returned === true || proofOfCure(job).some(({ result }) => result === "came-back");
+}
+
+/** How far the finding is proved: not at all where the fault came back. */
+export function rungOfJob(job: JobFacts): Rung {
+  return cameBack(job) ? 0 : rungOf(proofOfCure(job));
 }
 
 /** Minutes that went into what turned out to be in vain. */

@@ -1,7 +1,7 @@
 import { causeKey, covers, type Cause } from "@/core/diagnosis/cause";
 import { COULD_NOT_TELL, type Effect } from "@/core/diagnosis/book";
 import { presentFeatures, scanFeature, type Feature } from "@/core/diagnosis/features";
-import { partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
+import { cameBack, partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
 import { proofWeightMilli } from "@/core/proof";
 import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 
@@ -39,7 +39,7 @@ const NOTHING: Lesson = { causes: [], features: [], outcomes: [], trials: [] };
 /** What a job teaches; an open job teaches nothing, an unsolved one only its dead ends. */
 export function lessonOf(job: JobFacts): Lesson {
   if (!job.closed) return NOTHING;
-  const weightMilli = job.finding?.result === "root-cause" ? proofWeightMilli(proofOfCure(job)) : noFaultWeight(job);
+  const weightMilli = cameBack(job) ? 0 : weightOfFinding(job);
   const causes = weightMilli > 0 ? distinct(job.finding?.causes ?? []) : [];
   const each = <T>(rows: readonly T[]) =>
     causes.flatMap(({ component, failure }) => rows.map((row) => ({ ...row, component, failure, weightMilli })));
@@ -54,8 +54,9 @@ export function lessonOf(job: JobFacts): Lesson {
 /** "Works as designed" needs no repair and so no proof: a finding of one half of a job. */
 const NO_FAULT_WEIGHT_MILLI = 500;
 
-function noFaultWeight(job: JobFacts): number {
-  return job.finding?.result === "no-fault-found" ? NO_FAULT_WEIGHT_MILLI : 0;
+function weightOfFinding(job: JobFacts): number {
+  if (job.finding?.result === "no-fault-found") return NO_FAULT_WEIGHT_MILLI;
+  return job.finding?.result === "root-cause" ? proofWeightMilli(proofOfCure(job)) : 0;
 }
 
 /** A job that ends without a cause teaches that the book does not hold every one. */

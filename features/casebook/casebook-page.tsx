@@ -26,12 +26,12 @@ const SHOWN_PROBLEMS = 30;
 
 /** Everything the shop knows, in the open format: out to a file, and in from another garage or a script. */
 export function CasebookPage() {
-  const [busy, setBusy] = useState<string | null>(null);
+  const [busy, setBusy] = useState<Stage | null>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
   const take = async (file: File) => {
-    setBusy(file.name);
+    setBusy({ name: file.name, words: "is being sent", share: 0 });
     setOutcome(null);
-    setOutcome(await send(file));
+    setOutcome(await send(file, (words, share) => setBusy({ name: file.name, words, share })));
     setBusy(null);
   };
   return (
@@ -67,10 +67,33 @@ export function CasebookPage() {
           >
             <FileUp aria-hidden size={20} /> Take over a casebook
           </FileButton>
-          {busy && <p role="status">{busy} is being taken over. Large ones take minutes; stay on this page.</p>}
+          {busy && <StageView stage={busy} />}
           {outcome && <OutcomeView outcome={outcome} />}
         </div>
       </Section>
+    </div>
+  );
+}
+
+/** How far a file is on its way in; `share` is null where there is no telling. */
+interface Stage {
+  readonly name: string;
+  readonly words: string;
+  readonly share: number | null;
+}
+
+function StageView({ stage: { name, words, share } }: { readonly stage: Stage }) {
+  return (
+    <div className="flex flex-col gap-1">
+      <p role="status">
+        {name} {words}. Stay on this page.
+      </p>
+      <progress
+        aria-label={`${name} ${words}`}
+        className="h-3 w-full accent-spruce"
+        value={share ?? undefined}
+        max={1}
+      />
     </div>
   );
 }
@@ -106,20 +129,50 @@ function OutcomeView({ outcome }: { readonly outcome: Outcome }) {
   );
 }
 
-async function send(file: File): Promise<Outcome> {
+type Tell = (words: string, share: number | null) => void;
+
+async function send(file: File, tell: Tell): Promise<Outcome> {
   const refused = (why: string, problems: readonly Problem[] = []): Outcome => ({
     ...{ kind: "refused", name: file.name, why, problems },
   });
+  const id = newUuid();
+  const polling = setInterval(() => void askHowFar(id, tell), POLL_MS);
   try {
-    const headers = { "content-type": "application/json", "idempotency-key": newUuid() };
-    const response = await fetch("/api/v1/casebook", { method: "POST", headers, body: file });
-    if (!response.ok) {
-      const { detail, problems }: { detail?: string; problems?: Problem[] } = await response.json();
+    const { status, text } = await post(file, id, (share) =>
+      tell(share < 1 ? "is being sent" : "is being read", share < 1 ? share : null),
+    );
+    if (status !== 200) {
+      const { detail, problems }: { detail?: string; problems?: Problem[] } = JSON.parse(text);
       return refused(problems?.length ? "It has mistakes." : (detail ?? "It was refused."), problems ?? []);
     }
-    const answer: Record<string, Tally> = await response.json();
+    const answer: Record<string, Tally> = JSON.parse(text);
     return { kind: "taken", name: file.name, counts: Object.entries(answer).filter(([name]) => name !== "problems") };
   } catch {
     return refused("No connection to the shop’s server.");
+  } finally {
+    clearInterval(polling);
   }
+}
+
+const POLL_MS = 700;
+
+/** A request that tells how much of its body is on its way: fetch does not. */
+function post(file: File, id: string, onSent: (share: number) => void): Promise<{ status: number; text: string }> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open("POST", "/api/v1/casebook");
+    request.setRequestHeader("content-type", "application/json");
+    request.setRequestHeader("idempotency-key", id);
+    request.upload.onprogress = ({ loaded, total }) => onSent(total ? loaded / total : 1);
+    request.onload = () => resolve({ status: request.status, text: request.responseText });
+    request.onerror = () => reject(new Error("no connection"));
+    request.send(file);
+  });
+}
+
+async function askHowFar(id: string, tell: Tell): Promise<void> {
+  const response = await fetch(`/api/v1/casebook/imports/${id}`).catch(() => null);
+  if (!response?.ok) return;
+  const { done, of }: { done: number; of: number } = await response.json();
+  tell(`is being taken over: ${done} of ${of} jobs`, of ? done / of : null);
 }

@@ -6,13 +6,15 @@ export const BODY_LIMIT_BYTES = 1024 * 1024;
 export type BodyResult =
   { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly problem: Problem };
 
-const tooLarge: Problem = { status: 413, title: "Too large", detail: "The body is larger than 1 MiB." };
-const malformed: Problem = { status: 400, title: "Malformed JSON", detail: "The body is not well-formed JSON." };
+export const tooLarge = (mib = 1): Problem => ({
+  ...{ status: 413, title: "Too large", detail: `The body is larger than ${mib} MiB.` },
+});
+export const malformed: Problem = { status: 400, title: "Malformed JSON", detail: "The body is not well-formed JSON." };
 
 /** Reads a JSON body up to a limit, whatever its declared length says. */
 export async function readJson(request: Request, limit = BODY_LIMIT_BYTES): Promise<BodyResult> {
   const bytes = await readBytes(request, limit);
-  if (!bytes) return { ok: false, problem: tooLarge };
+  if (!bytes) return { ok: false, problem: tooLarge() };
   try {
     return { ok: true, value: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) };
   } catch {

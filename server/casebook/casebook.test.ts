@@ -17,6 +17,7 @@ import { givenDatabase } from "@/tests/support/database";
 import { NOW, openShop } from "@/tests/support/workshop";
 import { exportCasebook } from "./export";
 import { runImport } from "./run-import";
+import { spoolCasebook } from "./spool";
 
 givenDatabase();
 let lead: Actor;
@@ -31,19 +32,58 @@ beforeAll(async () => {
   lead = await openShop();
 });
 
-const send = (value: unknown, id: string = randomUUID()) =>
-  runImport({ id: id as CommandId, actor: lead, value, now: NOW });
+/** A casebook as it comes over the line: in pieces that end anywhere. */
+async function spooled(text: string, limit = 1 << 28) {
+  const bytes = Buffer.from(text);
+  async function* pieces() {
+    for (let at = 0; at < bytes.length; at += 9_973) yield bytes.subarray(at, at + 9_973);
+  }
+  return spoolCasebook(pieces(), limit);
+}
+async function send(value: unknown, id: string = randomUUID()) {
+  const read = await spooled(JSON.stringify(value));
+  if (!read.ok) throw new Error(read.why);
+  return runImport({ id: id as CommandId, actor: lead, casebook: read.casebook, now: NOW }).finally(
+    read.casebook.dispose,
+  );
+}
 const problemsOf = async (value: unknown) => {
   const result = await send(value);
   return !result.ok && result.why === "invalid" ? result.problems : [];
 };
 const countRows = async (table: string) =>
   (await pool().query<{ n: number }>(`select count(*)::integer as n from ${table}`)).rows[0]?.n;
+const TABLES = ["cause_count", "feature_count", "outcome_count", "trial_count", "feature_jobs"];
+const counters = () =>
+  Promise.all(TABLES.map(async (table) => (await pool().query(`select * from ${table} t order by t::text`)).rows));
 async function exported(anonymous = false): Promise<Record<string, unknown> & { jobs: Record<string, unknown>[] }> {
   let text = "";
   for await (const piece of exportCasebook(pool(), NOW, anonymous)) text += piece;
   return JSON.parse(text);
 }
+
+describe("what comes over the line", () => {
+  const why = async (text: string, limit?: number) => {
+    const read = await spooled(text, limit);
+    if (read.ok) await read.casebook.dispose();
+    return read.ok ? "read" : read.why;
+  };
+
+  test("is taken apart whatever its order and spaces, and refused where it is no JSON or too long", async () => {
+    const text = '{ "jobs" : [ {"key":"Ä\\u00e4", "n":[1,{"x":null}]},\n 7 ], "version":1 , "z":{"jobs":[1]} }';
+    const read = await spooled(text);
+    if (!read.ok) throw new Error(read.why);
+    const jobs: unknown[] = [];
+    for await (const job of read.casebook.jobs()) jobs.push(job);
+    await read.casebook.dispose();
+    expect({ ...read.casebook.book, jobs }).toEqual(JSON.parse(text));
+    for (const bad of ["", " ", '{"jobs":[', '{"a":1}}', '{"a":01}', '{"jobs":[1],"jobs":[2]}', '{"a":"\t"}'])
+      expect([bad, await why(bad)]).toEqual([bad, "malformed"]);
+    // What is too long is too long, whatever else is wrong with it.
+    expect(await why('{"a"::1}', 5)).toBe("too-large");
+    expect(await why('{"a":1}', 7)).toBe("read");
+  });
+});
 
 describe("a casebook", () => {
   test("with one word missing is refused by its path, and nothing of it is kept", async () => {
@@ -101,18 +141,15 @@ describe("a casebook", () => {
   });
 
   test("leaves counters that are a rebuild's to the last digit, also after a job was changed", async () => {
-    const tables = ["cause_count", "feature_count", "outcome_count", "trial_count", "feature_jobs"];
-    const all = () =>
-      Promise.all(tables.map(async (table) => (await pool().query(`select * from ${table} t order by t::text`)).rows));
     const jobs = structuredClone<unknown>(casebook.jobs) as { finding: unknown; symptoms: unknown[] }[];
     const changed = jobs.find(({ finding }) => (finding as { causes: unknown[] }).causes.length > 0);
     if (!changed) throw new Error("no job found its cause");
     changed.finding = { result: "unresolved", causes: [] };
     const result = await send({ ...casebook, jobs });
     expect(result.ok && result.answer).toMatchObject({ jobs: { added: 0, unchanged: JOBS - 1, updated: 1 } });
-    const kept = await all();
+    const kept = await counters();
     await rebuildKnowledge();
-    expect(await all()).toEqual(kept);
+    expect(await counters()).toEqual(kept);
     expect(kept[0]?.length).toBeGreaterThan(100);
   });
 
@@ -133,5 +170,44 @@ describe("a casebook", () => {
       expect(back?.[field]).toEqual(sent?.[field]);
     const nameless = await exported(true);
     expect(JSON.stringify(nameless)).not.toContain("Complaint 7");
+  });
+
+  test("takes its standing from a job whose vehicle came back, and gives it back where that was a mistake", async () => {
+    const jobs = structuredClone<unknown>((await exported()).jobs) as { key: string; comebackOf: string | null }[];
+    const proved = await pool().query<{ key: string }>(
+      "select key from job where rung >= 4 and not came_back order by key limit 1",
+    );
+    const of = proved.rows[0]?.key ?? "";
+    const later = jobs.find(({ key }) => key !== of);
+    if (!later) throw new Error("there is one job only");
+    const standing = async () =>
+      (await pool().query("select rung, came_back from job where key = $1", [of])).rows[0] as object;
+    const before = { counters: await counters(), standing: await standing() };
+    later.comebackOf = of;
+    expect((await send({ ...casebook, jobs })).ok).toBe(true);
+    expect(await standing()).toEqual({ rung: 0, came_back: true });
+    const kept = await counters();
+    expect(kept).not.toEqual(before.counters);
+    await rebuildKnowledge();
+    expect(await counters()).toEqual(kept);
+    later.comebackOf = null;
+    expect((await send({ ...casebook, jobs })).ok).toBe(true);
+    expect({ counters: await counters(), standing: await standing() }).toEqual(before);
+    expect(await problemsOf({ ...casebook, jobs: [{ ...later, comebackOf: "nobody" }] })).toEqual([
+      { path: "jobs[0].comebackOf", message: "is no job of the file or the shop" },
+    ]);
+  });
+
+  test("that names a word which counts as another here is counted under that one", async () => {
+    const [from, into] = simulated.world.symptoms;
+    await pool().query("update symptom set merged_into = $2 where key = $1", [from, into]);
+    await rebuildKnowledge();
+    const again = await send(casebook);
+    expect(again.ok && again.answer).toMatchObject({ symptoms: { added: 0, updated: 0 }, jobs: { added: 0 } });
+    const kept = await counters();
+    await rebuildKnowledge();
+    expect(await counters()).toEqual(kept);
+    expect(JSON.stringify(kept[3])).not.toContain(`"${from}"`);
+    expect(JSON.stringify((await exported()).jobs)).not.toContain(`"key":"${from}"`);
   });
 });

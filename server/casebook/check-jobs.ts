@@ -4,48 +4,34 @@ import type { InputProblem } from "@/server/commands/refusal";
 import { validate } from "@/server/input";
 import type { KnownProcedure } from "./facts-of-job";
 import { wordsMissing, type WordsKnown } from "./import-book";
-import { CasebookRefusal } from "./refusal";
 import { jobInput, type CasebookJob } from "./shape";
 
-/**
- * Every job checked by itself, then its words against what file and book hold, and its vehicle against others with the same VIN.
- * @throws CasebookRefusal with the path of everything that is wrong
- */
-export function checkedJobs(
-  values: readonly unknown[],
-  words: WordsKnown,
-  procedures: ReadonlyMap<string, KnownProcedure>,
-): readonly CasebookJob[] {
-  const problems: InputProblem[] = [];
-  const keys = new Set<string>();
-  const jobs = values.flatMap((value, at) => {
-    const at0 = `jobs[${at}]`;
+/** Checks jobs as they come, each by itself and its words against what file and book hold. Remembers the keys it has seen. */
+export class JobCheck {
+  readonly #keys = new Set<string>();
+  readonly problems: InputProblem[] = [];
+
+  constructor(
+    private readonly words: WordsKnown,
+    private readonly procedures: ReadonlyMap<string, KnownProcedure>,
+  ) {}
+
+  /** The job at this place of the file, or null where something is wrong with it: `problems` then says what. */
+  check(value: unknown, at: number): CasebookJob | null {
+    const path = `jobs[${at}]`;
+    const before = this.problems.length;
     const job = validate(jobInput, value);
     if (!job.ok) {
-      problems.push(...job.problems.map(({ path, message }) => ({ path: path ? `${at0}.${path}` : at0, message })));
-      return [];
+      this.problems.push(...job.problems.map((each) => ({ ...each, path: each.path ? `${path}.${each.path}` : path })));
+      return null;
     }
-    if (keys.has(job.value.key)) problems.push({ path: `${at0}.key`, message: "stands here twice" });
-    keys.add(job.value.key);
-    problems.push(...problemsOfJob(job.value, at0, words, procedures));
-    return [job.value];
-  });
-  if (!problems.length) problems.push(...vinsTwice(jobs));
-  if (problems.length) throw new CasebookRefusal(problems);
-  return jobs;
-}
-
-/** One VIN is one vehicle: two jobs that call it differently cannot both be right. */
-function vinsTwice(jobs: readonly CasebookJob[]): readonly InputProblem[] {
-  const first = new Map<string, number>();
-  return jobs.flatMap(({ vehicle }, at) => {
-    if (vehicle.vin === null) return [];
-    const before = first.get(vehicle.vin);
-    first.set(vehicle.vin, before ?? at);
-    const other = before === undefined ? null : jobs[before]?.vehicle;
-    if (!other || sameVariant(other, vehicle)) return [];
-    return [{ path: `jobs[${at}].vehicle`, message: `differs from that of jobs[${before}], which has the same VIN` }];
-  });
+    if (this.#keys.has(job.value.key)) this.problems.push({ path: `${path}.key`, message: "stands here twice" });
+    this.#keys.add(job.value.key);
+    if (job.value.comebackOf === job.value.key)
+      this.problems.push({ path: `${path}.comebackOf`, message: "is the job itself" });
+    this.problems.push(...problemsOfJob(job.value, path, this.words, this.procedures));
+    return this.problems.length === before ? job.value : null;
+  }
 }
 
 const VARIANT = ["make", "model", "year", "engine", "transmission", "drive", "market"] as const;

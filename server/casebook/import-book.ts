@@ -15,6 +15,7 @@ import {
 } from "@/server/db/book";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
 import { insertRows, rewriteWord } from "@/server/db/casebook";
+import { bookAsCounted, type CurrentNames } from "./current-names";
 import { CasebookRefusal } from "./refusal";
 import type { CasebookBook, CasebookWord } from "./shape";
 
@@ -43,13 +44,20 @@ const TABLES: Readonly<
 /** Takes a casebook's words, procedures, repairs and patterns over; what is there and differs is written anew. */
 export async function importBook(
   context: CommandContext,
-  book: CasebookBook,
+  sent: CasebookBook,
+  current: CurrentNames,
 ): Promise<{ readonly counts: BookCounts; readonly words: WordsKnown }> {
   const { db } = context;
+  const book = bookAsCounted(sent, current);
   const before = await readVocabulary(db);
   const lists = Object.keys(TABLES) as WordList[];
   const tallies: [WordList, Tally][] = [];
-  for (const list of lists) tallies.push([list, await importWords(context, list, book.vocabulary[list], before)]);
+  for (const list of lists) {
+    const merged = current.words[TABLES[list][0]];
+    const own = book.vocabulary[list].filter(({ key }) => !merged.has(key));
+    const { added, updated } = await importWords(context, list, own, before);
+    tallies.push([list, { added, updated, unchanged: book.vocabulary[list].length - added - updated }]);
+  }
   const words = Object.fromEntries(
     lists.map((list) => [list, new Set([...before[list], ...book.vocabulary[list]].map(({ key }) => key))]),
   ) as Record<WordList, Set<string>>;
@@ -67,7 +75,7 @@ async function importWords(
   list: WordList,
   words: readonly CasebookWord[],
   before: Vocabulary,
-): Promise<Tally> {
+): Promise<Omit<Tally, "unchanged">> {
   const [table, extra] = TABLES[list];
   const known = new Map<string, CasebookWord>(before[list].map((word) => [word.key, word]));
   const same = (word: CasebookWord) => {
@@ -98,7 +106,7 @@ async function importWords(
     await rewriteWord(db, table, { key, label }, extra && value ? { column: extra, value } : null);
   }
   const added = rows.filter(({ key }) => !known.has(key)).length;
-  return { added, updated, unchanged: words.length - added - updated };
+  return { added, updated };
 }
 
 /** Every word that a list of uses needs and that nobody has, with where it stands. */

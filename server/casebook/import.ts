@@ -1,23 +1,25 @@
 import "server-only";
 import { randomUUID } from "node:crypto";
-import { presentFeatures } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
-import { lessonOf, type Lesson } from "@/core/knowledge";
+import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
-import { addFeaturesOfJobs, dropFacts, jobsByKey, setComebacks } from "@/server/db/casebook";
-import { applyLesson, countAlone } from "@/server/db/counters";
-import { readFacts } from "@/server/db/facts";
+import { dropFacts, jobsByKey, setComebacks, updateStandings } from "@/server/db/casebook";
+import { countAlone, LessonSum } from "@/server/db/counters";
+import { readFactsOf } from "@/server/db/facts";
+import type { Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
-import { unlearn } from "@/server/knowledge/keep";
+import { learn, MOST_IN_MEMORY, recount, unlearn } from "@/server/knowledge/keep";
 import { validate } from "@/server/input";
-import { checkedJobs } from "./check-jobs";
+import { JobCheck } from "./check-jobs";
+import { jobAsCounted, readCurrentNames } from "./current-names";
 import { readJobs } from "./export";
 import { importedJob, type KnownProcedure } from "./facts-of-job";
 import { fingerprint } from "./fingerprint";
 import { importBook, type BookCounts, type Tally } from "./import-book";
-import { CasebookRefusal } from "./refusal";
+import { CasebookRefusal, MOST_PROBLEMS } from "./refusal";
 import { bookInput, type CasebookJob } from "./shape";
+import type { SpooledCasebook } from "./spool";
 import { writeJobs, type Written } from "./write-jobs";
 
 export type ImportAnswer = BookCounts & { readonly jobs: Tally; readonly problems: readonly InputProblem[] };
@@ -25,22 +27,39 @@ export type ImportAnswer = BookCounts & { readonly jobs: Tally; readonly problem
 const BATCH = 500;
 
 /**
- * Takes a casebook over, by keys: whole or not at all, within the caller's transaction; the same file twice changes nothing.
+ * Takes a casebook over, by keys: whole or not at all, within the caller's transaction; the same file twice changes nothing. Jobs are
+ * read, checked and written some hundred at a time; after the first mistake the rest is only checked, to name what else is wrong.
  * @throws CasebookRefusal with the path of everything that is wrong
  */
-export async function importCasebook(context: CommandContext, value: unknown): Promise<ImportAnswer> {
+export async function importCasebook(
+  context: CommandContext,
+  spooled: SpooledCasebook,
+  onProgress: (done: number) => void = () => {},
+): Promise<ImportAnswer> {
   const { db } = context;
-  const book = validate(bookInput, value);
+  const book = validate(bookInput, spooled.book);
   if (!book.ok) throw new CasebookRefusal(book.problems);
   await countAlone(db);
-  const { counts, words } = await importBook(context, book.value);
+  const current = await readCurrentNames(db);
+  const { counts, words } = await importBook(context, book.value, current);
   const procedures = new Map((await readAllProcedures(db)).map((each) => [each.key, knownProcedure(each)]));
-  const jobs = checkedJobs(book.value.jobs, words, procedures);
-  const tally = { added: 0, unchanged: 0, updated: 0 };
-  for (let from = 0; from < jobs.length; from += BATCH)
-    await importBatch(context, { jobs: jobs.slice(from, from + BATCH), from, procedures }, tally);
-  await linkComebacks(context, jobs);
-  return { ...counts, jobs: tally, problems: [] };
+  const check = new JobCheck(words, procedures);
+  const work = new ImportOfJobs(context, procedures);
+  let batch: Read[] = [];
+  let at = 0;
+  for await (const value of spooled.jobs()) {
+    const job = check.check(value, at);
+    if (job) batch.push({ job: jobAsCounted(job, current), at });
+    at++;
+    if (check.problems.length > MOST_PROBLEMS) break;
+    if (at % BATCH && at < spooled.jobCount) continue;
+    if (!check.problems.length) await work.write(batch);
+    batch = [];
+    onProgress(at);
+  }
+  if (check.problems.length) throw new CasebookRefusal(check.problems);
+  await work.finish();
+  return { ...counts, jobs: work.tally, problems: [] };
 }
 
 function knownProcedure({
@@ -57,73 +76,105 @@ function knownProcedure({
   };
 }
 
-interface Batch {
-  readonly jobs: readonly CasebookJob[];
-  /** The place of the first in the file. */
-  readonly from: number;
-  readonly procedures: ReadonlyMap<string, KnownProcedure>;
+/** A job of the file, and its place there. */
+interface Read {
+  readonly job: CasebookJob;
+  readonly at: number;
 }
 
-async function importBatch(
-  context: CommandContext,
-  { jobs, from, procedures }: Batch,
-  tally: { added: number; unchanged: number; updated: number },
-): Promise<void> {
-  const { db, site } = context;
-  const keys = jobs.map(({ key }) => key);
-  const known = new Map((await jobsByKey(db, keys)).map((each) => [each.key, each]));
-  const before = known.size ? await readJobs(db, [...known.keys()]) : new Map<string, CasebookJob>();
-  const written: Written[] = [];
-  for (const [nth, job] of jobs.entries()) {
-    const own = known.get(job.key) ?? null;
-    const there = before.get(job.key);
-    if (own && there && fingerprint(there) === fingerprint(job)) {
-      tally.unchanged++;
-      continue;
-    }
-    tally[own ? "updated" : "added"]++;
-    const made = importedJob(job, procedures, site.currency, own?.version ?? 0);
-    written.push({ ...made, id: own?.id ?? (randomUUID() as JobId), job, at: from + nth, known: own });
+/** Which job one is the comeback of, and was until now. */
+interface Comeback {
+  readonly key: string;
+  readonly of: string | null;
+  readonly was: string | null;
+  readonly at: number;
+}
+
+/** The jobs of one import: what is to be done once all of them are there is gathered on the way. */
+class ImportOfJobs {
+  readonly tally = { added: 0, unchanged: 0, updated: 0 };
+  readonly #lessons = new LessonSum();
+  readonly #comebacks: Comeback[] = [];
+
+  constructor(
+    private readonly context: CommandContext,
+    private readonly procedures: ReadonlyMap<string, KnownProcedure>,
+  ) {}
+
+  async write(batch: readonly Read[]): Promise<void> {
+    const { db, site } = this.context;
+    const known = new Map(
+      (
+        await jobsByKey(
+          db,
+          batch.map(({ job }) => job.key),
+        )
+      ).map((each) => [each.key, each]),
+    );
+    const before = known.size ? await readJobs(db, [...known.keys()]) : new Map<string, CasebookJob>();
+    const changed = batch.filter(({ job }) => {
+      const there = before.get(job.key);
+      return !there || fingerprint(there) !== fingerprint(job);
+    });
+    this.tally.unchanged += batch.length - changed.length;
+    const old = await readFactsOf(
+      db,
+      changed.flatMap(({ job }) => known.get(job.key)?.id ?? []),
+    );
+    const written: Written[] = changed.map(({ job, at }) => {
+      const own = known.get(job.key) ?? null;
+      this.tally[own ? "updated" : "added"]++;
+      const made = importedJob(job, this.procedures, site.currency, own?.version ?? 0);
+      const returned = own !== null && old.get(own.id)?.returned === true;
+      const was = before.get(job.key)?.comebackOf ?? null;
+      if (job.comebackOf !== was) this.#comebacks.push({ key: job.key, of: job.comebackOf, was, at });
+      return {
+        entries: made.entries,
+        facts: { ...made.facts, returned },
+        id: own?.id ?? newJobId(),
+        job,
+        at,
+        known: own,
+      };
+    });
+    await unlearn(db, [...old]);
+    await dropFacts(db, [...old.keys()]);
+    await writeJobs(this.context, written);
+    await learn(
+      db,
+      written.map(({ id, facts }) => [id, facts]),
+      this.#lessons,
+    );
+    if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.write(db);
   }
-  for (const { known: own } of written)
-    if (own) {
-      await unlearn(db, own.id, await readFacts(db, own.id));
-      await dropFacts(db, own.id);
-    }
-  await writeJobs(context, written);
-  await learnAll(context, written);
+
+  /** Writes what was learnt, then which jobs came back: those that they are the comeback of lose their standing. */
+  async finish(): Promise<void> {
+    const { db } = this.context;
+    await this.#lessons.write(db);
+    if (!this.#comebacks.length) return;
+    const touched = [...new Set(this.#comebacks.flatMap(({ of, was }) => [of ?? [], was ?? []].flat()))];
+    const ids = new Map((await jobsByKey(db, touched)).map(({ key, id }) => [key, id]));
+    const missing = this.#comebacks.filter(({ of }) => of !== null && !ids.has(of));
+    if (missing.length)
+      throw new CasebookRefusal(
+        missing.map(({ at }) => ({ path: `jobs[${at}].comebackOf`, message: "is no job of the file or the shop" })),
+      );
+    const jobs = [...ids.values()];
+    await recount(
+      db,
+      async () => jobs,
+      () => setComebacks(db, this.#comebacks),
+    );
+    for (let from = 0; from < jobs.length; from += BATCH)
+      await setStandings(db, await readFactsOf(db, jobs.slice(from, from + BATCH)));
+  }
 }
 
-/** What the jobs of a batch teach, added up before it is written. */
-async function learnAll({ db }: CommandContext, written: readonly Written[]): Promise<void> {
-  const closed = written.filter(({ facts }) => facts.closed);
-  const lessons = closed.map(({ facts }) => lessonOf(facts));
-  const all: Lesson = {
-    causes: lessons.flatMap(({ causes }) => causes),
-    features: lessons.flatMap(({ features }) => features),
-    outcomes: lessons.flatMap(({ outcomes }) => outcomes),
-    trials: lessons.flatMap(({ trials }) => trials),
-  };
-  await applyLesson(db, all, 1);
-  const features = closed.flatMap(({ id, facts }) =>
-    presentFeatures(facts.symptoms, facts.codes).map(({ key }) => ({ jobId: id, feature: key })),
-  );
-  await addFeaturesOfJobs(db, features, closed.length);
+/** Writes how far each finding is proved, for the lists. */
+async function setStandings(db: Db, jobs: ReadonlyMap<JobId, JobFacts>): Promise<void> {
+  const rows = [...jobs].map(([id, facts]) => ({ id, rung: rungOfJob(facts), came_back: cameBack(facts) }));
+  await updateStandings(db, rows);
 }
 
-async function linkComebacks({ db }: CommandContext, jobs: readonly CasebookJob[]): Promise<void> {
-  const rows = jobs.flatMap(({ key, comebackOf }) => (comebackOf === null ? [] : [{ key, of: comebackOf }]));
-  if (!rows.length) return;
-  const found = await jobsByKey(
-    db,
-    rows.map(({ of }) => of),
-  );
-  const known = new Set(found.map(({ key }) => key));
-  const missing = jobs.flatMap(({ comebackOf }, at) =>
-    comebackOf !== null && !known.has(comebackOf)
-      ? [{ path: `jobs[${at}].comebackOf`, message: "is no job of the file or the shop" }]
-      : [],
-  );
-  if (missing.length) throw new CasebookRefusal(missing);
-  await setComebacks(db, rows);
-}
+const newJobId = () => randomUUID() as JobId;

@@ -2,7 +2,7 @@ import "server-only";
 import type { InputProblem } from "@/server/commands/refusal";
 
 /** So many problems are named; who has more mends these first. */
-const MOST_PROBLEMS = 200;
+export const MOST_PROBLEMS = 200;
 
 /** A casebook that is not taken over, with the path of what is wrong. */
 export class CasebookRefusal extends Error {

@@ -7,12 +7,14 @@ import { findCommand, insertCommand, storeAnswer } from "@/server/db/commands";
 import { inTransaction } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { importCasebook } from "./import";
+import { endProgress, noteProgress } from "./progress";
 import { CasebookRefusal } from "./refusal";
+import type { SpooledCasebook } from "./spool";
 
 interface ImportRequest {
   readonly id: CommandId;
   readonly actor: Actor;
-  readonly value: unknown;
+  readonly casebook: SpooledCasebook;
   readonly now: Date;
 }
 
@@ -24,10 +26,10 @@ type ImportResult =
 const NAME = "import-casebook";
 
 /** Imports a casebook in one transaction; the same key and file again gives the same answer and changes nothing. */
-export async function runImport({ id, actor, value, now }: ImportRequest): Promise<ImportResult> {
-  const requestHash = createHash("sha256")
-    .update(JSON.stringify([NAME, value]))
-    .digest();
+export async function runImport({ id, actor, casebook, now }: ImportRequest): Promise<ImportResult> {
+  const requestHash = createHash("sha256").update(NAME).update(casebook.hash).digest();
+  const of = casebook.jobCount;
+  noteProgress(id, { done: 0, of });
   try {
     return await inTransaction(async (db): Promise<ImportResult> => {
       const owner = { personId: actor.personId, tokenId: actor.tokenId };
@@ -38,12 +40,15 @@ export async function runImport({ id, actor, value, now }: ImportRequest): Promi
           : { ok: false, why: "other-body" };
       }
       const site = await findSite(db, actor.siteId);
-      const answer = await importCasebook({ db, actor, site, commandId: id, now }, value);
+      const context = { db, actor, site, commandId: id, now };
+      const answer = await importCasebook(context, casebook, (done) => noteProgress(id, { done, of }));
       await storeAnswer(db, id, answer);
       return { ok: true, answer };
     });
   } catch (error) {
     if (error instanceof CasebookRefusal) return { ok: false, why: "invalid", problems: error.problems };
     throw error;
+  } finally {
+    endProgress(id);
   }
 }

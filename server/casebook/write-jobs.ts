@@ -1,9 +1,10 @@
 import "server-only";
 import { randomUUID } from "node:crypto";
 import type { JobId } from "@/core/ids";
-import { cameBack, proofOfCure } from "@/core/job";
-import { rungOf } from "@/core/proof";
+import { cameBack, rungOfJob } from "@/core/job";
+import type { Vehicle } from "@/core/vehicle";
 import type { CommandContext } from "@/server/commands/command";
+import type { InputProblem } from "@/server/commands/refusal";
 import {
   insertRows,
   learnVariantsOf,
@@ -12,6 +13,7 @@ import {
   vehiclesByVin,
   type KnownJob,
 } from "@/server/db/casebook";
+import { ensureCauses } from "@/server/db/book";
 import { sameVariant } from "./check-jobs";
 import { NOT_TOLD, type ImportedJob } from "./facts-of-job";
 import { CasebookRefusal } from "./refusal";
@@ -36,7 +38,7 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
   const rowOf = ({ id, job, facts, entries, known }: Written) => ({
     ...{ id, vehicle_id: vehicles.get(id), odometer_km: job.odometerKm, complaint: job.complaint ?? NOT_TOLD },
     ...{ version: (known?.version ?? 0) + entries.length, closed_at: job.closedAt, closed_by: job.closedAt && by },
-    ...{ finding: job.finding?.result ?? null, rung: rungOf(proofOfCure(facts)), came_back: cameBack(facts) },
+    ...{ finding: job.finding?.result ?? null, rung: rungOfJob(facts), came_back: cameBack(facts) },
   });
   await insertRows(
     db,
@@ -61,6 +63,8 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
   await writeFacts(context, written);
 }
 
+const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file, says of the vehicle with this VIN";
+
 /**
  * The vehicle of each job: the one with its VIN; else one of its own, since a casebook says nothing of which jobs without a VIN were on
  * the same one. A vehicle that is here is never changed: jobs that are not in the file may be on it.
@@ -69,31 +73,24 @@ async function takeInVehicles(
   { db, actor, now }: CommandContext,
   written: readonly Written[],
 ): Promise<ReadonlyMap<JobId, string>> {
-  const known = new Map(
-    (
-      await vehiclesByVin(
-        db,
-        written.flatMap(({ job }) => job.vehicle.vin ?? []),
-      )
-    ).map((each) => [each.vin, each]),
+  const vins = written.flatMap(({ job }) => job.vehicle.vin ?? []);
+  const byVin = new Map<string, Vehicle & { readonly id: string }>(
+    (await vehiclesByVin(db, vins)).map((each) => [each.vin, each]),
   );
-  const byVin = new Map([...known].map(([vin, { id }]) => [vin, id]));
   const of = new Map<JobId, string>();
   const fresh: object[] = [];
+  const problems: InputProblem[] = [];
   for (const { id, job, at } of written) {
     const { vehicle } = job;
-    const there = vehicle.vin === null ? undefined : known.get(vehicle.vin);
-    if (there && !sameVariant(there, vehicle))
-      throw new CasebookRefusal([
-        { path: `jobs[${at}].vehicle`, message: "differs from what the shop knows of the vehicle with this VIN" },
-      ]);
-    const before = vehicle.vin === null ? undefined : byVin.get(vehicle.vin);
-    const own = before ?? randomUUID();
-    of.set(id, own);
-    if (before !== undefined) continue;
+    const there = vehicle.vin === null ? undefined : byVin.get(vehicle.vin);
+    const own = there ?? { ...vehicle, id: randomUUID() };
+    if (!sameVariant(own, vehicle)) problems.push({ path: `jobs[${at}].vehicle`, message: OTHER_VEHICLE });
+    of.set(id, own.id);
+    if (there) continue;
     if (vehicle.vin !== null) byVin.set(vehicle.vin, own);
-    fresh.push({ ...vehicle, id: own, created_at: now, created_by: actor.personId });
+    fresh.push({ ...own, created_at: now, created_by: actor.personId });
   }
+  if (problems.length) throw new CasebookRefusal(problems);
   await insertRows(
     db,
     "vehicle",
@@ -109,7 +106,7 @@ async function takeInVehicles(
 }
 
 /** What the entries add up to, table by table. */
-async function writeFacts({ db }: CommandContext, written: readonly Written[]): Promise<void> {
+async function writeFacts({ db, actor, now }: CommandContext, written: readonly Written[]): Promise<void> {
   const rows = <T extends object>(of: (each: Written, seqOf: (kind: string) => number) => readonly T[]) =>
     written.flatMap((each) =>
       of(each, (kind) => each.entries.find(({ body }) => body.kind === kind)?.seq ?? 0).map((row) => ({
@@ -162,6 +159,8 @@ async function writeFacts({ db }: CommandContext, written: readonly Written[]): 
     "job_id uuid, seq integer, step text, result text",
     rows(({ facts }) => facts.proof),
   );
+  const found = written.flatMap(({ job }) => job.finding?.causes ?? []);
+  await ensureCauses(db, found, { id: actor.personId, at: now });
   await insertRows(
     db,
     "job_cause",

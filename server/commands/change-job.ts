@@ -1,8 +1,7 @@
 import "server-only";
 import { advise } from "@/core/diagnosis";
 import { asJobId, type JobId } from "@/core/ids";
-import { cameBack, caseOf, proofOfCure, type JobFacts } from "@/core/job";
-import { rungOf } from "@/core/proof";
+import { cameBack, caseOf, rungOfJob, type JobFacts } from "@/core/job";
 import { entryText, recordOdds, type EntryBody, type TrailEntry } from "@/core/trail";
 import { countTogether } from "@/server/db/counters";
 import { readFacts, withdrawFacts } from "@/server/db/facts";
@@ -73,7 +72,7 @@ export async function concludeChange(
 ): Promise<void> {
   const { db, site } = context;
   const after = await readFacts(db, jobId);
-  await setJobStanding(db, jobId, { rung: rungOf(proofOfCure(after)), cameBack: cameBack(after) });
+  await setJobStanding(db, jobId, { rung: rungOfJob(after), cameBack: cameBack(after) });
   await keepKnowledge(db, jobId, before, after);
   const file = caseOf(after);
   const advice = advise(await loadKnowledge(db, site, file), file);

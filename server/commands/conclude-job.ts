@@ -1,7 +1,7 @@
 import "server-only";
 import Joi from "joi";
 import type { Cause } from "@/core/diagnosis";
-import { cameBack, FINDINGS, missingProof, proofOfCure, type FindingResult, type JobFacts } from "@/core/job";
+import { cameBack, FINDINGS, missingProof, rungOfJob, type FindingResult, type JobFacts } from "@/core/job";
 import { PROOF_STEPS, rungOf, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Actor } from "@/server/auth/session";
 import { ensureCause } from "@/server/db/book";
@@ -97,7 +97,7 @@ export const closeJob: Command<CloseInput, JobAnswer> = {
       requireClosable(context, facts, input.reason);
       const { actor, db, now } = context;
       return {
-        body: { kind: "closed", rung: rungOf(proofOfCure(facts)), reason: input.reason },
+        body: { kind: "closed", rung: rungOfJob(facts), reason: input.reason },
         apply: () => setJobClosed(db, job.id, { at: now, by: actor.personId }),
       };
     }),
@@ -112,7 +112,7 @@ function requireClosable({ actor }: CommandContext, facts: JobFacts, reason: str
   const missing = missingProof(facts);
   if (missing.length && !reason)
     refuseInput("reason", `not proved yet: ${missing.join(", ")}; say why it is closed all the same`);
-  if (rungOf(proofOfCure(facts)) === 0 && actor.role !== "lead")
+  if (rungOfJob(facts) === 0 && actor.role !== "lead")
     refuseInput("finding", "without any proof only a lead closes a job");
 }
 

@@ -82,6 +82,18 @@ export async function ensureCause(db: Db, cause: Cause, by: PersonId, now: Date)
   );
 }
 
+/** The same of many at once. */
+export async function ensureCauses(db: Db, causes: readonly Cause[], by: { id: PersonId; at: Date }): Promise<void> {
+  await execute(
+    db,
+    `insert into cause (component, failure, created_at, created_by)
+     select distinct component, failure, $3::timestamptz, $4::uuid
+     from unnest($1::text[], $2::text[]) as found (component, failure)
+     on conflict do nothing`,
+    [causes.map(({ component }) => component), causes.map(({ failure }) => failure), by.at, by.id],
+  );
+}
+
 export async function readCauses(db: Db): Promise<KnownCause[]> {
   return many<KnownCause>(
     db,

@@ -1,6 +1,7 @@
 import "server-only";
 import type { JobId, PersonId, SiteId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
+import { CAUSES_OF_JOB } from "./facts";
 import type { Db } from "./pool";
 import { execute, many, one } from "./rows";
 
@@ -41,32 +42,9 @@ const FACTS = [
   ...["job_confirmation", "job_watch", "job_prior_work", "job_bypass"],
 ] as const;
 
-/** Lets go of what a job's entries add up to, before it is written anew. */
-export async function dropFacts(db: Db, id: JobId): Promise<void> {
-  for (const table of FACTS) await execute(db, `delete from ${table} where job_id = $1`, [id]);
-}
-
-/** Counts the features of closed jobs that were just written. */
-export async function addFeaturesOfJobs(
-  db: Db,
-  rows: readonly { jobId: JobId; feature: string }[],
-  jobs: number,
-): Promise<void> {
-  await execute(
-    db,
-    `insert into job_feature (job_id, feature)
-     select * from unnest($1::uuid[], $2::text[])`,
-    [rows.map(({ jobId }) => jobId), rows.map(({ feature }) => feature)],
-  );
-  await execute(
-    db,
-    `insert into feature_jobs as kept (feature, jobs)
-     select feature, count(*) from unnest($1::text[]) as feature group by feature
-     union all select '*', $2::bigint where $2::bigint > 0
-     order by 1
-     on conflict (feature) do update set jobs = kept.jobs + excluded.jobs`,
-    [rows.map(({ feature }) => feature), jobs],
-  );
+/** Lets go of what jobs' entries add up to, before they are written anew. */
+export async function dropFacts(db: Db, ids: readonly JobId[]): Promise<void> {
+  for (const table of FACTS) await execute(db, `delete from ${table} where job_id = any($1)`, [ids]);
 }
 
 /** A job as a casebook writes it, but for what is computed from it. */
@@ -85,9 +63,10 @@ export async function readCasebookJobs(
        'vehicle', json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
          'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'vin', v.vin),
        'odometerKm', j.odometer_km, 'complaint', nullif(j.complaint, '(not told)'),
-       'symptoms', (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions)
-           order by s.symptom, s.seq), '[]')
-         from (select distinct on (symptom) symptom, conditions, seq from job_symptom where job_id = j.id order by symptom, seq desc) s),
+       'symptoms', (select coalesce(json_agg(json_build_object('key', s.symptom,
+             'conditions', array(select distinct current_condition(c) from job_symptom o, unnest(o.conditions) c
+               where o.job_id = j.id and current_symptom(o.symptom) = s.symptom order by 1)) order by s.symptom), '[]')
+         from (select distinct current_symptom(symptom) as symptom from job_symptom where job_id = j.id) s),
        'codes', (select coalesce(json_agg(json_build_object('code', c.code, 'module', nullif(c.module, ''), 'status', c.status)
            order by c.code, c.module), '[]')
          from (select distinct on (code, module) code, module, status from job_code where job_id = j.id order by code, module, seq desc) c),
@@ -97,13 +76,12 @@ export async function readCasebookJobs(
            'readings', coalesce(e.body -> 'readings', '[]')) order by t.seq), '[]')
          from job_test t join entry e on e.job_id = t.job_id and e.seq = t.seq
          where t.job_id = j.id and t.procedure is not null),
-       'parts', (select coalesce(json_agg(json_build_object('component', p.component, 'failure', p.failure,
-           'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
+       'parts', (select coalesce(json_agg(json_build_object('component', current_component(p.component),
+           'failure', current_failure(p.failure), 'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
            'cost', json_build_object('amount', p.cost, 'currency', p.currency), 'result', p.result) order by p.seq), '[]')
          from job_part p where p.job_id = j.id),
        'finding', case when j.finding is null then null else json_build_object('result', j.finding,
-         'causes', (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure)
-           order by c.component, c.failure), '[]') from job_cause c where c.job_id = j.id)) end,
+         'causes', ${CAUSES_OF_JOB}) end,
        'proof', (select coalesce(json_agg(json_build_object('step', p.step, 'result', p.result, 'at', e.at) order by p.seq), '[]')
          from job_proof p join entry e on e.job_id = p.job_id and e.seq = p.seq where p.job_id = j.id),
        'comebackOf', (select o.key from job o where o.id = j.comeback_of)) as job
@@ -114,14 +92,31 @@ export async function readCasebookJobs(
   );
 }
 
-export async function setComebacks(db: Db, rows: readonly { key: string; of: string }[]): Promise<void> {
+/** Notes which job each is the comeback of, or that it is none. */
+export async function setComebacks(
+  db: Db,
+  rows: readonly { readonly key: string; readonly of: string | null }[],
+): Promise<void> {
   await execute(
     db,
     `update job j set comeback_of = o.id
      from unnest($1::text[], $2::text[]) as w (key, of_key)
-     join job o on o.key = w.of_key
+     left join job o on o.key = w.of_key
      where j.key = w.key`,
     [rows.map(({ key }) => key), rows.map(({ of }) => of)],
+  );
+}
+
+export async function updateStandings(
+  db: Db,
+  rows: readonly { readonly id: JobId; readonly rung: number; readonly came_back: boolean }[],
+): Promise<void> {
+  await execute(
+    db,
+    `update job j set rung = w.rung, came_back = w.came_back
+     from jsonb_to_recordset($1::jsonb) as w (id uuid, rung integer, came_back boolean)
+     where j.id = w.id`,
+    [JSON.stringify(rows)],
   );
 }
 

@@ -31,6 +31,14 @@ export async function currentName(db: Db, { kind, make, name }: VariantName): Pr
   return row?.name ?? null;
 }
 
+/** Names that count as others; of a model by the make as it stands now. */
+export async function readMergedNames(db: Db): Promise<(VariantName & { readonly into: string })[]> {
+  return many<VariantName & { readonly into: string }>(
+    db,
+    "select kind, make, name, merged_into as into from variant_name where merged_into is not null",
+  );
+}
+
 export async function insertName(db: Db, { kind, make, name }: VariantName, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,

@@ -62,59 +62,62 @@ export async function countAlone(db: Db): Promise<void> {
 
 /** Adds a lesson to the counters (`sign` 1) or takes it away (-1). */
 export async function applyLesson(db: Db, lesson: Lesson, sign: 1 | -1): Promise<void> {
-  const { causes, features, outcomes, trials } = lesson;
-  await addTo(
-    db,
-    TABLES.causes,
-    collect(
-      causes.map((row) => [
-        [row.group, row.component, row.failure],
-        [sign, sign * row.weightMilli],
-      ]),
-    ),
-  );
-  await addTo(
-    db,
-    TABLES.features,
-    collect(
-      features.map((row) => [
-        [row.key, row.module, row.component, row.failure],
-        [sign, sign * row.weightMilli],
-      ]),
-    ),
-  );
-  await addTo(
-    db,
-    TABLES.outcomes,
-    collect(
-      outcomes.map((row) => [
-        [row.procedure, row.outcome, row.component, row.failure],
-        [sign, sign * row.weightMilli],
-      ]),
-    ),
-  );
-  await addTo(
-    db,
-    TABLES.trials,
-    collect(
-      trials.map((row) => [
-        [row.group, row.symptom, row.kind, row.subject, row.currency],
-        row.helped ? [sign, sign, 0, 0] : [sign, 0, sign * Math.round(row.minutes * 100), sign * row.costMinor],
-      ]),
-    ),
-  );
+  const sum = new LessonSum();
+  sum.add(lesson, sign);
+  await sum.write(db);
 }
 
-function collect(rows: readonly (readonly [readonly string[], readonly number[]])[]): readonly Delta[] {
-  const byKey = new Map<string, Delta>();
-  for (const [key, add] of rows) {
-    const name = JSON.stringify(key);
-    const delta = byKey.get(name);
-    if (!delta) byKey.set(name, { key, add: [...add] });
+/** Lessons added up before they are written: many jobs touch the same counters, and one write of each is enough. */
+export class LessonSum {
+  #deltas = { causes: new Deltas(), features: new Deltas(), outcomes: new Deltas(), trials: new Deltas() };
+
+  /** How many counters would be written. */
+  get size(): number {
+    return Object.values(this.#deltas).reduce((sum, { size }) => sum + size, 0);
+  }
+
+  add({ causes, features, outcomes, trials }: Lesson, sign: 1 | -1): void {
+    const into = this.#deltas;
+    for (const row of causes) into.causes.add([row.group, row.component, row.failure], [sign, sign * row.weightMilli]);
+    for (const row of features)
+      into.features.add([row.key, row.module, row.component, row.failure], [sign, sign * row.weightMilli]);
+    for (const row of outcomes)
+      into.outcomes.add([row.procedure, row.outcome, row.component, row.failure], [sign, sign * row.weightMilli]);
+    for (const row of trials)
+      into.trials.add(
+        [row.group, row.symptom, row.kind, row.subject, row.currency],
+        row.helped ? [sign, sign, 0, 0] : [sign, 0, sign * Math.round(row.minutes * 100), sign * row.costMinor],
+      );
+  }
+
+  async write(db: Db): Promise<void> {
+    for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
+      await addTo(db, TABLES[name], this.#deltas[name].inOrder());
+    this.#deltas = { causes: new Deltas(), features: new Deltas(), outcomes: new Deltas(), trials: new Deltas() };
+  }
+}
+
+class Deltas {
+  readonly #byKey = new Map<string, Delta>();
+
+  get size(): number {
+    return this.#byKey.size;
+  }
+
+  add(key: readonly string[], add: readonly number[]): void {
+    const name = key.join("\u0000");
+    const delta = this.#byKey.get(name);
+    if (!delta) this.#byKey.set(name, { key, add: [...add] });
     else add.forEach((value, index) => (delta.add[index] = (delta.add[index] ?? 0) + value));
   }
-  // One order for all writers, so that two of them never wait for each other in a circle.
-  return [...byKey].sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, delta]) => delta);
+
+  /** One order for all writers, so that two of them never wait for each other in a circle. */
+  inOrder(): readonly Delta[] {
+    return [...this.#byKey]
+      .filter(([, { add }]) => add.some((value) => value !== 0))
+      .sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0))
+      .map(([, delta]) => delta);
+  }
 }
 
 async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonly Delta[]): Promise<void> {
@@ -133,13 +136,14 @@ async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonl
     arrays,
   );
   // A counter that nothing stands behind any more is gone, as it would be after a rebuild.
-  await execute(
-    db,
-    `delete from ${name} kept
+  if (deltas.some(({ add }) => (add[0] ?? 0) < 0))
+    await execute(
+      db,
+      `delete from ${name} kept
      using unnest(${casts.slice(0, keys.length).join(", ")}) as gone (${keys.join(", ")})
      where ${keys.map((key) => `kept.${key} = gone.${key}`).join(" and ")} and kept.${sums[0]} = 0`,
-    arrays.slice(0, keys.length),
-  );
+      arrays.slice(0, keys.length),
+    );
 }
 
 /** Empties every counter, for a rebuild. */

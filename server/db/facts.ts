@@ -8,12 +8,13 @@ import type { PartBody, ScanBody, TestBody } from "@/core/trail";
 import type { ProofResult, ProofStep } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
-import { execute, one } from "./rows";
+import { execute, many, one } from "./rows";
 
 interface FactsRow {
   readonly vehicle: Vehicle;
   readonly odometerKm: number | null;
   readonly closed: boolean;
+  readonly returned: boolean;
   readonly finding: Finding["result"] | null;
   readonly symptoms: JobFacts["symptoms"];
   readonly codes: JobFacts["codes"];
@@ -41,10 +42,11 @@ export const CAUSES_OF_JOB = `
 
 /** A code seen again keeps its latest status; a symptom named again adds its conditions. */
 const FACTS = `
-  select
+  select j.id,
     json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
       'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
     j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding,
+    exists (select from job o where o.comeback_of = j.id) as returned,
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
        order by s.first, s.symptom), '[]')
      from (
@@ -110,7 +112,16 @@ const FACTS = `
 
 /** What a job's entries add up to now. */
 export async function readFacts(db: Db, jobId: JobId): Promise<JobFacts> {
-  const { finding, causes, ...rest } = await one<FactsRow>(db, `${FACTS} where j.id = $1`, [jobId]);
+  return factsOf(await one<FactsRow>(db, `${FACTS} where j.id = $1`, [jobId]));
+}
+
+/** The same of many jobs at once. */
+export async function readFactsOf(db: Db, jobIds: readonly JobId[]): Promise<ReadonlyMap<JobId, JobFacts>> {
+  const rows = await many<FactsRow & { id: JobId }>(db, `${FACTS} where j.id = any($1)`, [jobIds]);
+  return new Map(rows.map(({ id, ...row }) => [id, factsOf(row)]));
+}
+
+function factsOf({ finding, causes, ...rest }: FactsRow): JobFacts {
   return { ...rest, finding: finding ? { result: finding, causes } : null };
 }
 

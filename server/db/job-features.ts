@@ -10,23 +10,48 @@ import { execute, many } from "./rows";
 /** Stands for every closed job in `feature_jobs`: the number that rarity is measured against. */
 export const EVERY_JOB = "*";
 
-export async function addJobFeatures(db: Db, jobId: JobId, features: readonly string[]): Promise<void> {
-  await execute(db, "insert into job_feature (job_id, feature) select $1, unnest($2::text[])", [jobId, features]);
+interface JobFeatures {
+  readonly id: JobId;
+  readonly features: readonly string[];
+}
+
+export async function addJobFeatures(db: Db, jobs: readonly JobFeatures[]): Promise<void> {
+  if (!jobs.length) return;
+  const rows = jobs.flatMap(({ id, features }) => features.map((feature) => ({ id, feature })));
+  await execute(db, "insert into job_feature (job_id, feature) select * from unnest($1::uuid[], $2::text[])", [
+    rows.map(({ id }) => id),
+    rows.map(({ feature }) => feature),
+  ]);
   await execute(
     db,
     `insert into feature_jobs as kept (feature, jobs)
-     select feature, 1 from unnest($1::text[]) as feature
+     select * from unnest($1::text[], $2::bigint[])
      on conflict (feature) do update
-     set jobs = kept.jobs + 1`,
-    [[...features, EVERY_JOB].sort()],
+     set jobs = kept.jobs + excluded.jobs`,
+    countsOf(jobs),
   );
 }
 
-export async function removeJobFeatures(db: Db, jobId: JobId, features: readonly string[]): Promise<void> {
-  const sorted = [...features, EVERY_JOB].sort();
-  await execute(db, "delete from job_feature where job_id = $1", [jobId]);
-  await execute(db, "update feature_jobs set jobs = jobs - 1 where feature = any($1)", [sorted]);
-  await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [sorted]);
+export async function removeJobFeatures(db: Db, jobs: readonly JobFeatures[]): Promise<void> {
+  if (!jobs.length) return;
+  const [features, counts] = countsOf(jobs);
+  await execute(db, "delete from job_feature where job_id = any($1)", [jobs.map(({ id }) => id)]);
+  await execute(
+    db,
+    `update feature_jobs kept set jobs = kept.jobs - gone.jobs
+     from unnest($1::text[], $2::bigint[]) as gone (feature, jobs)
+     where kept.feature = gone.feature`,
+    [features, counts],
+  );
+  await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [features]);
+}
+
+/** In how many of these jobs each feature stands, in one order for all writers. */
+function countsOf(jobs: readonly JobFeatures[]): [features: string[], counts: number[]] {
+  const counts = new Map([[EVERY_JOB, jobs.length]]);
+  for (const { features } of jobs) for (const feature of features) counts.set(feature, (counts.get(feature) ?? 0) + 1);
+  const sorted = [...counts].sort(([a], [b]) => (a < b ? -1 : 1));
+  return [sorted.map(([feature]) => feature), sorted.map(([, count]) => count)];
 }
 
 /** In how many closed jobs each feature was seen, and under `EVERY_JOB` how many there are. */

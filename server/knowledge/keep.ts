@@ -3,29 +3,50 @@ import { presentFeatures } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
 import type { JobFacts } from "@/core/job";
 import { lessonOf } from "@/core/knowledge";
-import { applyLesson, countAlone } from "@/server/db/counters";
-import { readFacts } from "@/server/db/facts";
+import { countAlone, LessonSum } from "@/server/db/counters";
+import { readFactsOf } from "@/server/db/facts";
 import { addJobFeatures, removeJobFeatures } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 
+/** A job and its facts. */
+export type JobWithFacts = readonly [id: JobId, facts: JobFacts];
+
 /** Keeps the counters true to a job that changed: takes away what it taught before and adds what it teaches now. */
 export async function keepKnowledge(db: Db, jobId: JobId, before: JobFacts | null, after: JobFacts): Promise<void> {
-  if (before) await unlearn(db, jobId, before);
-  await learn(db, jobId, after);
+  if (before) await unlearn(db, [[jobId, before]]);
+  await learn(db, [[jobId, after]]);
 }
 
-/** Takes away what a job taught. */
-export async function unlearn(db: Db, jobId: JobId, job: JobFacts): Promise<void> {
-  if (!job.closed) return;
-  await applyLesson(db, lessonOf(job), -1);
-  await removeJobFeatures(db, jobId, featureKeys(job));
+/** Takes away what jobs taught. */
+export async function unlearn(db: Db, jobs: readonly JobWithFacts[]): Promise<void> {
+  const closed = jobs.filter(([, { closed: over }]) => over);
+  await sumOf(closed, -1).write(db);
+  await removeJobFeatures(db, featuresOf(closed));
 }
 
-async function learn(db: Db, jobId: JobId, job: JobFacts): Promise<void> {
-  if (!job.closed) return;
-  await applyLesson(db, lessonOf(job), 1);
-  await addJobFeatures(db, jobId, featureKeys(job));
+/** Adds what jobs teach; what they add to the counters may wait in a sum that the caller writes later. */
+export async function learn(db: Db, jobs: readonly JobWithFacts[], into?: LessonSum): Promise<void> {
+  const closed = jobs.filter(([, { closed: over }]) => over);
+  const sum = sumOf(closed, 1, into);
+  if (!into) await sum.write(db);
+  await addJobFeatures(db, featuresOf(closed));
 }
+
+const AT_ONCE = 250;
+
+/** Counts closed jobs that nothing was learnt from yet, some hundred at a time. */
+export async function learnFrom(db: Db, ids: readonly JobId[], onProgress: (done: number) => void): Promise<void> {
+  const sum = new LessonSum();
+  for (let from = 0; from < ids.length; from += AT_ONCE) {
+    await learn(db, [...(await readFactsOf(db, ids.slice(from, from + AT_ONCE)))], sum);
+    if (sum.size > MOST_IN_MEMORY) await sum.write(db);
+    onProgress(Math.min(from + AT_ONCE, ids.length));
+  }
+  await sum.write(db);
+}
+
+/** So many counters are kept in memory before they are written. */
+export const MOST_IN_MEMORY = 200_000;
 
 /**
  * Makes a change that alters what jobs teach, such as merging two words, and counts those jobs again: what they taught is taken
@@ -39,12 +60,17 @@ export async function recount(
 ): Promise<{ jobs: number }> {
   await countAlone(db);
   const jobs = await touched();
-  for (const id of jobs) await unlearn(db, id, await readFacts(db, id));
+  for (let from = 0; from < jobs.length; from += AT_ONCE)
+    await unlearn(db, [...(await readFactsOf(db, jobs.slice(from, from + AT_ONCE)))]);
   await change();
-  for (const id of jobs) await learn(db, id, await readFacts(db, id));
+  await learnFrom(db, jobs, () => {});
   return { jobs: jobs.length };
 }
 
-function featureKeys(job: JobFacts): readonly string[] {
-  return presentFeatures(job.symptoms, job.codes).map(({ key }) => key);
+function sumOf(jobs: readonly JobWithFacts[], sign: 1 | -1, into = new LessonSum()): LessonSum {
+  for (const [, facts] of jobs) into.add(lessonOf(facts), sign);
+  return into;
 }
+
+const featuresOf = (jobs: readonly JobWithFacts[]) =>
+  jobs.map(([id, { symptoms, codes }]) => ({ id, features: presentFeatures(symptoms, codes).map(({ key }) => key) }));

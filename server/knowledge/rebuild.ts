@@ -1,9 +1,8 @@
 import "server-only";
 import { emptyCounters } from "@/server/db/counters";
-import { readFacts } from "@/server/db/facts";
 import { closedJobIds } from "@/server/db/job-lists";
 import { inTransaction } from "@/server/db/pool";
-import { keepKnowledge } from "./keep";
+import { learnFrom } from "./keep";
 
 /**
  * Empties the counters and adds up every closed job again, in one transaction: readers see the old or the new, never half.
@@ -17,10 +16,7 @@ export async function rebuildKnowledge(onProgress: (done: number, of: number) =>
     );
     await emptyCounters(db);
     const ids = await closedJobIds(db);
-    for (const [index, id] of ids.entries()) {
-      await keepKnowledge(db, id, null, await readFacts(db, id));
-      onProgress(index + 1, ids.length);
-    }
+    await learnFrom(db, ids, (done) => onProgress(done, ids.length));
     return ids.length;
   });
 }

@@ -19,7 +19,7 @@ import {
   deadEndMinutes,
   missingProof,
   needOf,
-  proofOfCure,
+  rungOfJob,
   type JobFacts,
   type Need,
 } from "@/core/job";
@@ -180,7 +180,7 @@ function conclusions(facts: JobFacts, labels: Labels) {
   const need = needOf(facts);
   return {
     deadEndMinutes: deadEndMinutes(facts),
-    rung: rungOf(proofOfCure(facts)),
+    rung: rungOfJob(facts),
     findingText: findingText(facts, labels),
     need,
     needName: need.kind === "part-result" ? labels.component(need.component) : null,

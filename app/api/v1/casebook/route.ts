@@ -1,11 +1,13 @@
-import { readJson } from "@/server/api/body";
+import { malformed, tooLarge } from "@/server/api/body";
 import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
 import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
-import { runImport } from "@/server/casebook/run-import";
+import { streamed } from "@/server/api/stream";
 import { exportCasebook } from "@/server/casebook/export";
+import { runImport } from "@/server/casebook/run-import";
+import { spoolCasebook } from "@/server/casebook/spool";
 import { pool } from "@/server/db/pool";
 
-const MOST_BYTES = 512 * 1024 * 1024;
+const MOST_MIB = 512;
 
 /** Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing. */
 export async function POST(request: Request): Promise<Response> {
@@ -13,17 +15,21 @@ export async function POST(request: Request): Promise<Response> {
     const now = new Date();
     const access = await checkAccess(request, "book.edit", now);
     if (!access.ok) return problemResponse(access.problem);
-    const body = await readJson(request, MOST_BYTES);
-    if (!body.ok) return problemResponse(body.problem);
+    if (!request.body) return problemResponse(malformed);
     const key = commandIdOf(request);
-    if (!key.ok) return problemResponse(key.problem);
-    const result = await runImport({ id: key.id, actor: access.actor, value: body.value, now });
-    if (result.ok) return json(result.answer);
-    return problemResponse(
-      result.why === "invalid"
-        ? badInput(result.problems)
-        : problemOfRefusal({ code: "conflict", message: "This key was used for something else." }),
-    );
+    const spooled = await spoolCasebook(request.body, MOST_MIB << 20);
+    if (!spooled.ok) return problemResponse(spooled.why === "too-large" ? tooLarge(MOST_MIB) : malformed);
+    const { casebook } = spooled;
+    try {
+      if (!key.ok) return problemResponse(key.problem);
+      const result = await runImport({ id: key.id, actor: access.actor, casebook, now });
+      if (result.ok) return json(result.answer);
+      return problemResponse(
+        result.why === "invalid" ? badInput(result.problems) : problemOfRefusal({ code: "other-request" }),
+      );
+    } finally {
+      await casebook.dispose();
+    }
   });
 }
 
@@ -34,27 +40,7 @@ export async function GET(request: Request): Promise<Response> {
     const access = await checkAccess(request, "book.edit", now);
     if (!access.ok) return problemResponse(access.problem);
     const anonymous = new URL(request.url).searchParams.get("anonymous") === "1";
-    const day = now.toISOString().slice(0, 10);
-    return new Response(streamOf(exportCasebook(pool(), now, anonymous)), {
-      headers: {
-        "content-type": "application/json; charset=utf-8",
-        "content-disposition": `attachment; filename="casebook-${day}.json"`,
-        "cache-control": "no-store",
-      },
-    });
-  });
-}
-
-function streamOf(pieces: AsyncGenerator<string>): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder();
-  return new ReadableStream({
-    async pull(controller) {
-      const { done, value } = await pieces.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(value));
-    },
-    async cancel() {
-      await pieces.return(undefined);
-    },
+    const name = `casebook-${now.toISOString().slice(0, 10)}.json`;
+    return streamed(exportCasebook(pool(), now, anonymous), { name, type: "application/json; charset=utf-8" });
   });
 }

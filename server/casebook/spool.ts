@@ -1,0 +1,123 @@
+import "server-only";
+import { createHash } from "node:crypto";
+import { createReadStream } from "node:fs";
+import { mkdtemp, open, rm, type FileHandle } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { createInterface } from "node:readline";
+import { JSONParser } from "@streamparser/json";
+
+/** A casebook that came in whole and well-formed: its jobs wait in a file, line by line, so that no large book stands in memory. */
+export interface SpooledCasebook {
+  /** Everything but the jobs; `jobs` is an empty list where they were a list, else what stood there. */
+  readonly book: Readonly<Record<string, unknown>>;
+  readonly jobCount: number;
+  /** The same for the same content, however it is spaced. */
+  readonly hash: Buffer;
+  readonly jobs: () => AsyncIterable<unknown>;
+  /** Removes the file. */
+  readonly dispose: () => Promise<void>;
+}
+
+type SpoolResult =
+  | { readonly ok: true; readonly casebook: SpooledCasebook }
+  | { readonly ok: false; readonly why: "too-large" | "malformed" };
+
+const FLUSH_AT = 1 << 20;
+
+/** Reads a casebook piece by piece. What is longer than the limit is too large, whatever else is wrong with it. */
+export async function spoolCasebook(pieces: AsyncIterable<Uint8Array>, limit: number): Promise<SpoolResult> {
+  const folder = await mkdtemp(path.join(tmpdir(), "casebook-"));
+  const name = path.join(folder, "jobs");
+  const dispose = () => rm(folder, { recursive: true, force: true });
+  try {
+    const file = await open(name, "wx", 0o600);
+    const reader = new Reader(file);
+    const why = await reader.readAll(pieces, limit).finally(() => file.close());
+    if (why) {
+      await dispose();
+      return { ok: false, why };
+    }
+    return { ok: true, casebook: { ...reader.result(), jobs: () => linesOf(name), dispose } };
+  } catch (error) {
+    await dispose();
+    throw error;
+  }
+}
+
+async function* linesOf(name: string): AsyncGenerator<unknown> {
+  for await (const line of createInterface({ input: createReadStream(name), crlfDelay: Number.POSITIVE_INFINITY }))
+    yield JSON.parse(line);
+}
+
+/** Takes a casebook's JSON apart as it comes: the jobs to the file, the rest to memory. */
+class Reader {
+  readonly #book: Record<string, unknown> = {};
+  readonly #hash = createHash("sha256");
+  #jobCount = 0;
+  #waiting: string[] = [];
+  #waitingLength = 0;
+  #broken = false;
+  readonly #parser = new JSONParser({ paths: ["$.*", "$.jobs.*"], keepStack: false });
+
+  constructor(private readonly file: FileHandle) {
+    this.#parser.onError = () => (this.#broken = true);
+    this.#parser.onValue = ({ value, key, parent, stack }) => {
+      if (stack.length === 1) this.#keep(String(key), value);
+      else if (Array.isArray(parent) && typeof key === "number") {
+        this.#spool(value);
+        // The parser keeps the list; what is in the file already need not stay in it.
+        parent[key] = 0;
+      }
+    };
+  }
+
+  async readAll(pieces: AsyncIterable<Uint8Array>, limit: number): Promise<"too-large" | "malformed" | null> {
+    const decoder = new TextDecoder("utf-8", { fatal: true });
+    let length = 0;
+    for await (const piece of pieces) {
+      length += piece.length;
+      if (length > limit) return "too-large";
+      if (!this.#broken) this.#write(() => decoder.decode(piece, { stream: true }));
+      if (this.#waitingLength > FLUSH_AT) await this.#flush();
+    }
+    if (!this.#broken) this.#write(() => decoder.decode());
+    if (!this.#broken && !this.#parser.isEnded) this.#write(() => "\n");
+    await this.#flush();
+    return this.#broken || !this.#parser.isEnded || length === 0 ? "malformed" : null;
+  }
+
+  result(): Omit<SpooledCasebook, "jobs" | "dispose"> {
+    const hash = this.#hash.update(JSON.stringify(this.#book)).digest();
+    return { book: this.#book, jobCount: this.#jobCount, hash };
+  }
+
+  #write(decode: () => string): void {
+    try {
+      this.#parser.write(decode());
+    } catch {
+      this.#broken = true;
+    }
+  }
+
+  #keep(key: string, value: unknown): void {
+    // A second list of jobs, or a second book, would be half read by whoever takes the last one: neither is taken.
+    if (Object.hasOwn(this.#book, key)) this.#broken = true;
+    this.#book[key] = key === "jobs" && Array.isArray(value) ? [] : value;
+  }
+
+  #spool(job: unknown): void {
+    const line = JSON.stringify(job);
+    this.#jobCount++;
+    this.#hash.update(line).update("\n");
+    this.#waiting.push(line);
+    this.#waitingLength += line.length;
+  }
+
+  async #flush(): Promise<void> {
+    if (!this.#waiting.length) return;
+    await this.file.write(`${this.#waiting.join("\n")}\n`);
+    this.#waiting = [];
+    this.#waitingLength = 0;
+  }
+}
