@@ -19,6 +19,7 @@ const MESSAGES: Record<string, string> = {
   "object.base": "must be an object",
   "array.base": "must be a list",
   "array.min": "needs {#limit} at least",
+  "array.unique": "stands here twice",
   "array.max": "has room for {#limit} at most",
   "boolean.base": "must be true or false",
   "string.base": "must be text",
@@ -38,14 +39,25 @@ const MESSAGES: Record<string, string> = {
 
 /** Checks a value from outside; every problem is named with its path, and nothing unknown is let in. */
 export function validate<T>(schema: Joi.Schema<T>, value: unknown): Validated<T> {
-  const result = schema.validate(value, {
+  const result = prepared(schema).validate(value);
+  if (!result.error) return { ok: true, value: result.value };
+  return { ok: false, problems: result.error.details.map(({ path, message }) => ({ path: pathText(path), message })) };
+}
+
+// Preparing a schema's messages takes longer than checking a value: once for each schema.
+const ready = new WeakMap<Joi.Schema, Joi.Schema>();
+
+function prepared<T>(schema: Joi.Schema<T>): Joi.Schema<T> {
+  const known = ready.get(schema);
+  if (known) return known;
+  const made = schema.prefs({
     abortEarly: false,
     convert: true,
     messages: MESSAGES,
     errors: { wrap: { label: false }, label: "key" },
   });
-  if (!result.error) return { ok: true, value: result.value };
-  return { ok: false, problems: result.error.details.map(({ path, message }) => ({ path: pathText(path), message })) };
+  ready.set(schema, made);
+  return made;
 }
 
 function pathText(path: readonly (string | number)[]): string {

@@ -43,7 +43,7 @@ export {
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";
 export { whatIf, type WhatIf } from "./what-if";
-export { likeness, type JobSketch, type Likeness } from "./similar";
+export { likeness, VEHICLE_WORTH, type JobSketch, type Likeness } from "./similar";
 export {
   actionWhy,
   causeName,

@@ -17,7 +17,7 @@ export interface Likeness {
 }
 
 /** What agreement on the vehicle is worth, in nats, beside a feature's rarity. */
-const VEHICLE_WORTH = { engine: 1.2, model: 1, transmission: 0.4, make: 0.3, odometer: 0.4 } as const;
+export const VEHICLE_WORTH = { engine: 1.2, model: 1, transmission: 0.4, make: 0.3, odometer: 0.4 } as const;
 const NEAR_KM = 30_000;
 
 /**

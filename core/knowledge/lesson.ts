@@ -41,12 +41,21 @@ export function lessonOf(job: JobFacts): Lesson {
   if (!job.closed) return NOTHING;
   const weightMilli = cameBack(job) ? 0 : weightOfFinding(job);
   const causes = weightMilli > 0 ? distinct(job.finding?.causes ?? []) : [];
-  const each = <T>(rows: readonly T[]) =>
-    causes.flatMap(({ component, failure }) => rows.map((row) => ({ ...row, component, failure, weightMilli })));
+  const groups = causes.length ? groupsOf(job.vehicle, job.odometerKm) : [];
+  const features = causes.length ? featuresOf(job) : [];
+  const outcomes = causes.length ? outcomesOf(job) : [];
+  const each = <Row>(make: (cause: Cause) => readonly Row[]) => causes.flatMap(make);
   return {
-    causes: [...each(groupsOf(job.vehicle, job.odometerKm).map((group) => ({ group }))), ...unsolved(job)],
-    features: each(featuresOf(job)),
-    outcomes: each(outcomesOf(job)),
+    causes: [
+      ...each(({ component, failure }) => groups.map((group) => ({ group, component, failure, weightMilli }))),
+      ...unsolved(job),
+    ],
+    features: each(({ component, failure }) =>
+      features.map(({ key, module }) => ({ key, module, component, failure, weightMilli })),
+    ),
+    outcomes: each(({ component, failure }) =>
+      outcomes.map(({ procedure, outcome }) => ({ procedure, outcome, component, failure, weightMilli })),
+    ),
     trials: trialsOf(job),
   };
 }
@@ -87,9 +96,13 @@ function outcomesOf(job: JobFacts): readonly { readonly procedure: string; reado
 function trialsOf(job: JobFacts): readonly Trial[] {
   const subjects = [...partTrials(job), ...testTrials(job)];
   const symptoms = [...new Set(job.symptoms.map(({ key }) => key))];
-  return groupsOf(job.vehicle, job.odometerKm).flatMap((group) =>
-    symptoms.flatMap((symptom) => subjects.map((subject) => ({ ...subject, group, symptom }))),
-  );
+  // Many rows a job, and many jobs in an import: plain loops, not a copy of a copy.
+  const trials: Trial[] = [];
+  for (const group of groupsOf(job.vehicle, job.odometerKm))
+    for (const symptom of symptoms)
+      for (const { kind, subject, helped, minutes, costMinor, currency } of subjects)
+        trials.push({ group, symptom, kind, subject, helped, minutes, costMinor, currency });
+  return trials;
 }
 
 type Subject = Omit<Trial, "group" | "symptom">;

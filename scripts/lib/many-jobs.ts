@@ -54,10 +54,10 @@ export async function addManyJobs(db: Db, jobs: number): Promise<void> {
      join ${numbered("condition", "key", "key")} c on c.at = (b.n * 11) % ${conditions}`,
   );
   await db.query(
-    `insert into job_feature (job_id, feature)
-     select job_id, 'symptom|' || symptom from job_symptom join bulk on bulk.id = job_id
+    `insert into job_feature (job_id, feature, at)
+     select job_id, 'symptom|' || symptom, at from job_symptom join bulk on bulk.id = job_id
      union all
-     select job_id, 'condition|' || conditions[1] from job_symptom join bulk on bulk.id = job_id`,
+     select job_id, 'condition|' || conditions[1], at from job_symptom join bulk on bulk.id = job_id`,
   );
   await db.query(
     `insert into job_cause (job_id, seq, component, failure)

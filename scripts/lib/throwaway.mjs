@@ -15,7 +15,7 @@ import { startVehicleInterface } from "./stand-ins.mjs";
 /**
  * Serves the demo from a throwaway cluster while `work` runs.
  * @param {string[]} packages Debian's packages that the work needs beside PostgreSQL
- * @param {(demo: { origin: string, databaseUrl: string }) => Promise<number>} work its exit code
+ * @param {(demo: { origin: string, databaseUrl: string, pid: number }) => Promise<number>} work its exit code; `pid` is the web server's
  */
 export async function withThrowawayDemo(packages, work) {
   requireNode();
@@ -29,7 +29,7 @@ export async function withThrowawayDemo(packages, work) {
     const databaseUrl = cluster.url("demo");
     const { code } = await finishTypescript("scripts/prepare-database.ts", ["--demo"], { DATABASE_URL: databaseUrl });
     if (code !== 0) throw new Stop("The demo could not be loaded: see the line above.");
-    process.exitCode = await withApplication(databaseUrl, (origin) => work({ origin, databaseUrl }));
+    process.exitCode = await withApplication(databaseUrl, (application) => work({ ...application, databaseUrl }));
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });
@@ -50,7 +50,7 @@ async function withApplication(databaseUrl, work) {
   const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
   try {
     if (!(await portAnswers(port, 60_000))) throw new Stop("The application did not start.");
-    return await work(`http://127.0.0.1:${port}`);
+    return await work({ origin: `http://127.0.0.1:${port}`, pid: child.pid });
   } finally {
     child.kill("SIGKILL");
     device.stop();

@@ -14,7 +14,8 @@ import {
   type Vocabulary,
 } from "@/server/db/book";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
-import { insertRows, rewriteWord } from "@/server/db/casebook";
+import { insertRows } from "@/server/db/copy-rows";
+import { rewriteWord } from "@/server/db/casebook";
 import { bookAsCounted, type CurrentNames } from "./current-names";
 import { CasebookRefusal } from "./refusal";
 import type { CasebookBook, CasebookWord } from "./shape";

@@ -1,5 +1,6 @@
 import "server-only";
 import { randomUUID } from "node:crypto";
+import { setImmediate as nextTurn } from "node:timers/promises";
 import type { JobId } from "@/core/ids";
 import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
 import type { CommandContext } from "@/server/commands/command";
@@ -25,6 +26,8 @@ import { writeJobs, type Written } from "./write-jobs";
 export type ImportAnswer = BookCounts & { readonly jobs: Tally; readonly problems: readonly InputProblem[] };
 
 const BATCH = 500;
+/** So many jobs are checked at a stretch: the connection to the database, and everybody else's requests, get their turn. */
+const BREATH = 20;
 
 /**
  * Takes a casebook over, by keys: whole or not at all, within the caller's transaction; the same file twice changes nothing. Jobs are
@@ -46,17 +49,24 @@ export async function importCasebook(
   const check = new JobCheck(words, procedures);
   const work = new ImportOfJobs(context, procedures);
   let batch: Read[] = [];
+  let writing = Promise.resolve();
   let at = 0;
   for await (const value of spooled.jobs()) {
     const job = check.check(value, at);
     if (job) batch.push({ job: jobAsCounted(job, current), at });
     at++;
     if (check.problems.length > MOST_PROBLEMS) break;
+    if (at % BREATH === 0) await nextTurn();
     if (at % BATCH && at < spooled.jobCount) continue;
-    if (!check.problems.length) await work.write(batch);
+    // The database writes one batch while the next is checked.
+    await writing;
+    writing = check.problems.length ? Promise.resolve() : work.write(batch);
+    // What goes wrong is told where it is waited for.
+    writing.catch(() => {});
     batch = [];
     onProgress(at);
   }
+  await writing;
   if (check.problems.length) throw new CasebookRefusal(check.problems);
   await work.finish();
   return { ...counts, jobs: work.tally, problems: [] };
@@ -137,8 +147,10 @@ class ImportOfJobs {
         known: own,
       };
     });
-    await unlearn(db, [...old]);
-    await dropFacts(db, [...old.keys()]);
+    if (old.size) {
+      await unlearn(db, [...old]);
+      await dropFacts(db, [...old.keys()]);
+    }
     await writeJobs(this.context, written);
     await learn(
       db,

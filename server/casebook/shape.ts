@@ -83,7 +83,11 @@ const moment = () =>
     .isoDate()
     .custom((value: string) => new Date(value).toISOString());
 const nullable = (schema: Joi.Schema) => schema.allow(null).default(null);
-const twice = { "array.unique": "stands here twice" };
+/** Whatever another program calls its jobs. */
+const jobKey = () =>
+  Joi.string()
+    .max(200)
+    .pattern(/^[^\u0000-\u001f]+$/, "one line of text");
 
 const effect = Joi.object({
   component: key().required(),
@@ -187,7 +191,7 @@ const reading = Joi.object({
 const cause = Joi.object({ component: key().required(), failure: key().required() });
 
 export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
-  key: Joi.string().min(1).max(200).required(),
+  key: jobKey().required(),
   ...{
     openedAt: moment().required(),
     closedAt: nullable(moment()),
@@ -195,11 +199,9 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   },
   odometerKm: nullable(Joi.number().integer().min(0).max(5_000_000)),
   complaint: nullable(text(4000).empty("")),
-  symptoms: list(symptomOfContract()).unique("key").messages(twice),
-  codes: list(codeOfContract())
-    .unique((a: FaultCode, b: FaultCode) => a.code === b.code && a.module === b.module)
-    .messages(twice),
-  modulesScanned: list(line(40).lowercase()).unique().messages(twice),
+  symptoms: list(symptomOfContract()).unique("key"),
+  codes: list(codeOfContract()).unique((a: FaultCode, b: FaultCode) => a.code === b.code && a.module === b.module),
+  modulesScanned: list(line(40).lowercase()).unique(),
   tests: list(
     Joi.object({
       ...{ procedure: key().required(), outcome: line(160).required(), minutes: minutes().default(0) },
@@ -221,9 +223,7 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
       result: Joi.string()
         .valid(...FINDINGS)
         .required(),
-      causes: list(cause, 5)
-        .unique((a: Cause, b: Cause) => a.component === b.component && a.failure === b.failure)
-        .messages(twice),
+      causes: list(cause, 5).unique((a: Cause, b: Cause) => a.component === b.component && a.failure === b.failure),
     }),
   ),
   proof: list(
@@ -235,5 +235,5 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
       at: nullable(moment()),
     }),
   ),
-  comebackOf: nullable(Joi.string().max(200)),
+  comebackOf: nullable(jobKey()),
 });

@@ -5,15 +5,9 @@ import { cameBack, rungOfJob } from "@/core/job";
 import type { Vehicle } from "@/core/vehicle";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
-import {
-  insertRows,
-  learnVariantsOf,
-  takeJobNumbers,
-  updateImportedJob,
-  vehiclesByVin,
-  type KnownJob,
-} from "@/server/db/casebook";
+import { learnVariantsOf, takeJobNumbers, updateImportedJob, vehiclesByVin, type KnownJob } from "@/server/db/casebook";
 import { ensureCauses } from "@/server/db/book";
+import { insertRows } from "@/server/db/copy-rows";
 import { sameVariant } from "./check-jobs";
 import { NOT_TOLD, type ImportedJob } from "./facts-of-job";
 import { CasebookRefusal } from "./refusal";

@@ -49,7 +49,7 @@ export const importCodes: Command<{ readonly entries: readonly CodeEntry[] }, { 
       .min(1)
       .max(MOST_ROWS)
       .unique((a, b) => a.code === b.code && a.make === b.make)
-      .messages({ "array.unique": "stands here twice" })
+
       .required(),
   }),
   async run({ db, actor, now }, { entries }) {

@@ -26,7 +26,7 @@ export const setGroupOfCodes: Command<GroupInput, { readonly id: string }> = {
       .min(2)
       .max(60)
       .unique()
-      .messages({ "array.unique": "stands here twice" })
+
       .required(),
     note: optionalText(2000),
   }),

@@ -21,8 +21,7 @@ type Written = Omit<Procedure, "key" | "version" | "proposed" | "pictured" | "ou
   readonly outcomes: readonly (Omit<Procedure["outcomes"][number], "key"> & { readonly key: string | null })[];
 };
 
-const once = { "array.unique": "stands here twice" };
-const lines = (length: number) => Joi.array().max(40).items(line(length)).unique().messages(once);
+const lines = (length: number) => Joi.array().max(40).items(line(length)).unique();
 const years = () => Joi.array().length(2).items(Joi.number().integer().min(1950).max(2100)).allow(null).default(null);
 
 const effects = () =>
@@ -37,8 +36,7 @@ const effects = () =>
           .required(),
       }),
     )
-    .unique((a, b) => a.component === b.component && a.failure === b.failure)
-    .messages(once);
+    .unique((a, b) => a.component === b.component && a.failure === b.failure);
 
 const variantSpec = () =>
   Joi.object({

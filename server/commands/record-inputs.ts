@@ -23,11 +23,9 @@ export const codesInput = () =>
           .default("stored"),
       }),
     )
-    .unique((a, b) => a.code === b.code && a.module === b.module)
-    .messages({ "array.unique": "stands here twice" });
+    .unique((a, b) => a.code === b.code && a.module === b.module);
 
-export const modulesInput = () =>
-  Joi.array().max(80).items(line(40).lowercase()).unique().messages({ "array.unique": "stands here twice" });
+export const modulesInput = () => Joi.array().max(80).items(line(40).lowercase()).unique();
 
 export const symptomsInput = () =>
   Joi.array()
@@ -39,8 +37,7 @@ export const symptomsInput = () =>
         denied: Joi.array().max(30).items(key()).unique().default([]),
       }),
     )
-    .unique("key")
-    .messages({ "array.unique": "stands here twice" });
+    .unique("key");
 
 export const effectsInput = () =>
   Joi.array()
@@ -57,7 +54,6 @@ export const causesInput = () =>
   Joi.array()
     .max(5)
     .items(Joi.object({ component: key().required(), failure: key().required() }))
-    .unique((a, b) => a.component === b.component && a.failure === b.failure)
-    .messages({ "array.unique": "stands here twice" });
+    .unique((a, b) => a.component === b.component && a.failure === b.failure);
 
 export const correctsInput = () => Joi.number().integer().min(1).allow(null).default(null);

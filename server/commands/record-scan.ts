@@ -109,7 +109,7 @@ export const recordClear: Command<ClearInput, JobAnswer> = {
         }),
       )
       .unique((a, b) => a.code === b.code && a.module === b.module)
-      .messages({ "array.unique": "stands here twice" })
+
       .default([]),
     minutes: minutes().default(0),
   }),

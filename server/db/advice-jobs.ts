@@ -1,11 +1,14 @@
 import "server-only";
-import type { CauseKey } from "@/core/diagnosis";
+import { symptomFeature, type CauseKey } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
+import { causeMark, trialMark } from "@/core/knowledge";
 import type { Db } from "./pool";
 import { many } from "./rows";
 
 /** So many jobs stand behind a sentence: enough to look at. */
 const MOST = 5;
+/** They are looked for among so many of the latest. */
+const LATEST = 2000;
 
 /** The keys of the latest closed jobs with each of these causes. */
 export async function jobsWithCauses(
@@ -16,14 +19,13 @@ export async function jobsWithCauses(
     db,
     `select wanted.cause, array(
        select j.key
-       from job_cause c
-       join job j on j.id = c.job_id
-       where c.component = split_part(wanted.cause, '/', 1) and c.failure = split_part(wanted.cause, '/', 2)
-         and j.closed_at is not null
-       order by j.closed_at desc, j.key
-       limit ${MOST}) as keys
-     from unnest($1::text[]) as wanted (cause)`,
-    [causes],
+       from (
+         select job_id, at from job_feature where feature = wanted.mark order by at desc, job_id limit ${MOST}
+       ) f
+       join job j on j.id = f.job_id
+       order by f.at desc, f.job_id) as keys
+     from unnest($1::text[], $2::text[]) as wanted (cause, mark)`,
+    [causes, causes.map(causeMark)],
   );
   return new Map(rows.map(({ cause, keys }) => [cause, keys]));
 }
@@ -35,17 +37,17 @@ export async function jobsWithTrials(
   subject: string,
   symptoms: readonly string[],
 ): Promise<readonly string[]> {
-  const [table, column] = kind === "part" ? ["job_part", "component"] : ["job_test", "procedure"];
   const rows = await many<{ key: string }>(
     db,
     `select j.key
-     from job j
-     where j.closed_at is not null
-       and exists (select from ${table} t where t.job_id = j.id and t.${column} = $1)
-       and exists (select from job_symptom s where s.job_id = j.id and s.symptom = any($2))
-     order by j.closed_at desc, j.key
+     from (
+       select job_id, at from job_feature where feature = $1 order by at desc, job_id limit ${LATEST}
+     ) tried
+     join job j on j.id = tried.job_id
+     where exists (select from job_feature f where f.job_id = tried.job_id and f.feature = any($2))
+     order by tried.at desc, tried.job_id
      limit ${MOST}`,
-    [subject, symptoms],
+    [trialMark(kind, subject), symptoms.map(symptomFeature)],
   );
   return rows.map(({ key }) => key);
 }

@@ -5,18 +5,6 @@ import { CAUSES_OF_JOB } from "./facts";
 import type { Db } from "./pool";
 import { execute, many, one } from "./rows";
 
-/** Rows of one table, written by one statement: `columns` as PostgreSQL declares them. */
-export async function insertRows(db: Db, table: string, columns: string, rows: readonly object[]): Promise<void> {
-  if (!rows.length) return;
-  const names = columns.split(", ").map((column) => column.slice(0, column.indexOf(" ")));
-  await execute(
-    db,
-    `insert into ${table} (${names.join(", ")})
-     select ${names.join(", ")} from jsonb_to_recordset($1::jsonb) as each (${columns})`,
-    [JSON.stringify(rows)],
-  );
-}
-
 /** Job numbers for so many jobs; returns the one before the first. */
 export async function takeJobNumbers(db: Db, siteId: SiteId, count: number): Promise<number> {
   const { last } = await one<{ last: number }>(

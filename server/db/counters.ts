@@ -17,7 +17,7 @@ import { execute, many } from "./rows";
 /** A counter row by its key's columns, and what to add to it: whole numbers, so that sums are exact. */
 interface Delta {
   readonly key: readonly string[];
-  readonly add: number[];
+  readonly add: readonly number[];
 }
 
 interface CounterTable {
@@ -69,56 +69,71 @@ export async function applyLesson(db: Db, lesson: Lesson, sign: 1 | -1): Promise
 
 /** Lessons added up before they are written: many jobs touch the same counters, and one write of each is enough. */
 export class LessonSum {
-  #deltas = { causes: new Deltas(), features: new Deltas(), outcomes: new Deltas(), trials: new Deltas() };
+  #sums = newSums();
 
   /** How many counters would be written. */
   get size(): number {
-    return Object.values(this.#deltas).reduce((sum, { size }) => sum + size, 0);
+    return Object.values(this.#sums).reduce((sum, { size }) => sum + size, 0);
   }
 
   add({ causes, features, outcomes, trials }: Lesson, sign: 1 | -1): void {
-    const into = this.#deltas;
-    for (const row of causes) into.causes.add([row.group, row.component, row.failure], [sign, sign * row.weightMilli]);
-    for (const row of features)
-      into.features.add([row.key, row.module, row.component, row.failure], [sign, sign * row.weightMilli]);
-    for (const row of outcomes)
-      into.outcomes.add([row.procedure, row.outcome, row.component, row.failure], [sign, sign * row.weightMilli]);
-    for (const row of trials)
-      into.trials.add(
-        [row.group, row.symptom, row.kind, row.subject, row.currency],
-        row.helped ? [sign, sign, 0, 0] : [sign, 0, sign * Math.round(row.minutes * 100), sign * row.costMinor],
+    const { causes: byGroup, features: byFeature, outcomes: byOutcome, trials: byTrial } = this.#sums;
+    for (const { group, component, failure, weightMilli } of causes)
+      byGroup.bump(group, `${component}\0${failure}`, [sign, sign * weightMilli]);
+    for (const { key, module, component, failure, weightMilli } of features)
+      byFeature.bump(key, `${module}\0${component}\0${failure}`, [sign, sign * weightMilli]);
+    for (const { procedure, outcome, component, failure, weightMilli } of outcomes)
+      byOutcome.bump(procedure, `${outcome}\0${component}\0${failure}`, [sign, sign * weightMilli]);
+    for (const { group, symptom, kind, subject, currency, helped, minutes, costMinor } of trials)
+      byTrial.bump(
+        group,
+        `${symptom}\0${kind}\0${subject}\0${currency}`,
+        helped ? [sign, sign, 0, 0] : [sign, 0, sign * Math.round(minutes * 100), sign * costMinor],
       );
   }
 
   async write(db: Db): Promise<void> {
     for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
-      await addTo(db, TABLES[name], this.#deltas[name].inOrder());
-    this.#deltas = { causes: new Deltas(), features: new Deltas(), outcomes: new Deltas(), trials: new Deltas() };
+      await addTo(db, TABLES[name], this.#sums[name].inOrder());
+    this.#sums = newSums();
   }
 }
 
-class Deltas {
-  readonly #byKey = new Map<string, Delta>();
+/** What to add to the counters of one table: by the first column of their key, then by the rest of it. */
+class Sums {
+  readonly #byFirst = new Map<string, Map<string, number[]>>();
+  size = 0;
 
-  get size(): number {
-    return this.#byKey.size;
-  }
-
-  add(key: readonly string[], add: readonly number[]): void {
-    const name = key.join("\u0000");
-    const delta = this.#byKey.get(name);
-    if (!delta) this.#byKey.set(name, { key, add: [...add] });
-    else add.forEach((value, index) => (delta.add[index] = (delta.add[index] ?? 0) + value));
+  bump(first: string, rest: string, add: number[]): void {
+    let own = this.#byFirst.get(first);
+    if (!own) this.#byFirst.set(first, (own = new Map<string, number[]>()));
+    const sum = own.get(rest);
+    if (sum) {
+      for (let at = 0; at < add.length; at++) sum[at] = (sum[at] ?? 0) + (add[at] ?? 0);
+      return;
+    }
+    own.set(rest, add);
+    this.size++;
   }
 
   /** One order for all writers, so that two of them never wait for each other in a circle. */
   inOrder(): readonly Delta[] {
-    return [...this.#byKey]
-      .filter(([, { add }]) => add.some((value) => value !== 0))
-      .sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0))
-      .map(([, delta]) => delta);
+    const byName = ([a]: [string, unknown], [b]: [string, unknown]) => (a < b ? -1 : a > b ? 1 : 0);
+    return [...this.#byFirst].sort(byName).flatMap(([first, own]) =>
+      [...own]
+        .filter(([, add]) => add.some((value) => value !== 0))
+        .sort(byName)
+        .map(([rest, add]) => ({ key: [first, ...rest.split(BETWEEN)], add })),
+    );
   }
 }
+
+// No key holds a NUL: PostgreSQL knows none.
+const BETWEEN = "\0";
+
+const newSums = (): Record<keyof typeof TABLES, Sums> => ({
+  ...{ causes: new Sums(), features: new Sums(), outcomes: new Sums(), trials: new Sums() },
+});
 
 async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonly Delta[]): Promise<void> {
   if (!deltas.length) return;

@@ -1,5 +1,6 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
+import type { Mark } from "@/core/knowledge";
 import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "@/core/diagnosis";
 import type { FindingResult } from "@/core/job";
@@ -10,18 +11,23 @@ import { execute, many } from "./rows";
 /** Stands for every closed job in `feature_jobs`: the number that rarity is measured against. */
 export const EVERY_JOB = "*";
 
-interface JobFeatures {
+interface MarkedJob {
   readonly id: JobId;
-  readonly features: readonly string[];
+  readonly marks: readonly Mark[];
 }
 
-export async function addJobFeatures(db: Db, jobs: readonly JobFeatures[]): Promise<void> {
+/** Writes what closed jobs are found by. */
+export async function addJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
-  const rows = jobs.flatMap(({ id, features }) => features.map((feature) => ({ id, feature })));
-  await execute(db, "insert into job_feature (job_id, feature) select * from unnest($1::uuid[], $2::text[])", [
-    rows.map(({ id }) => id),
-    rows.map(({ feature }) => feature),
-  ]);
+  const rows = jobs.flatMap(({ id, marks }) => marks.map((mark) => ({ id, mark })));
+  await execute(
+    db,
+    `insert into job_feature (job_id, feature, at)
+     select marked.id, marked.mark, j.closed_at
+     from unnest($1::uuid[], $2::text[]) as marked (id, mark)
+     join job j on j.id = marked.id`,
+    [rows.map(({ id }) => id), rows.map(({ mark }) => mark)],
+  );
   await execute(
     db,
     `insert into feature_jobs as kept (feature, jobs)
@@ -32,7 +38,7 @@ export async function addJobFeatures(db: Db, jobs: readonly JobFeatures[]): Prom
   );
 }
 
-export async function removeJobFeatures(db: Db, jobs: readonly JobFeatures[]): Promise<void> {
+export async function removeJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
   const [features, counts] = countsOf(jobs);
   await execute(db, "delete from job_feature where job_id = any($1)", [jobs.map(({ id }) => id)]);
@@ -46,10 +52,10 @@ export async function removeJobFeatures(db: Db, jobs: readonly JobFeatures[]): P
   await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [features]);
 }
 
-/** In how many of these jobs each feature stands, in one order for all writers. */
-function countsOf(jobs: readonly JobFeatures[]): [features: string[], counts: number[]] {
+/** In how many of these jobs each mark stands, in one order for all writers. */
+function countsOf(jobs: readonly MarkedJob[]): [features: string[], counts: number[]] {
   const counts = new Map([[EVERY_JOB, jobs.length]]);
-  for (const { features } of jobs) for (const feature of features) counts.set(feature, (counts.get(feature) ?? 0) + 1);
+  for (const { marks } of jobs) for (const mark of marks) counts.set(mark, (counts.get(mark) ?? 0) + 1);
   const sorted = [...counts].sort(([a], [b]) => (a < b ? -1 : 1));
   return [sorted.map(([feature]) => feature), sorted.map(([, count]) => count)];
 }
@@ -78,17 +84,22 @@ export interface LikeJobRow {
   readonly settledBy: string | null;
 }
 
+/** So many of the latest jobs with a mark are looked at: what is like them all is there, however many jobs there are. */
+const LATEST = 2000;
+
 /**
- * Closed jobs that share the weightiest features.
- * @param worth nats by feature; candidates are ranked by their sum
+ * Closed jobs that share the weightiest marks, among the latest with each of them.
+ * @param worth nats by mark; candidates are ranked by their sum
  */
-export async function findLikeJobs(db: Db, worth: ReadonlyMap<string, number>, limit: number): Promise<LikeJobRow[]> {
+export async function findLikeJobs(db: Db, worth: ReadonlyMap<Mark, number>, limit: number): Promise<LikeJobRow[]> {
   return many<LikeJobRow>(
     db,
     `with candidate as (
        select f.job_id, sum(w.worth) as worth
-       from unnest($1::text[], $2::float8[]) as w (feature, worth)
-       join job_feature f on f.feature = w.feature
+       from unnest($1::text[], $2::float8[]) as w (feature, worth),
+         lateral (
+           select job_id from job_feature where feature = w.feature order by at desc, job_id limit ${LATEST}
+         ) f
        group by f.job_id
        order by sum(w.worth) desc, f.job_id
        limit $3

@@ -1,11 +1,10 @@
 import "server-only";
-import { presentFeatures } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
 import type { JobFacts } from "@/core/job";
-import { lessonOf } from "@/core/knowledge";
+import { lessonOf, marksOf } from "@/core/knowledge";
 import { countAlone, LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
-import { addJobFeatures, removeJobFeatures } from "@/server/db/job-features";
+import { addJobMarks, removeJobMarks } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 
 /** A job and its facts. */
@@ -21,7 +20,7 @@ export async function keepKnowledge(db: Db, jobId: JobId, before: JobFacts | nul
 export async function unlearn(db: Db, jobs: readonly JobWithFacts[]): Promise<void> {
   const closed = jobs.filter(([, { closed: over }]) => over);
   await sumOf(closed, -1).write(db);
-  await removeJobFeatures(db, featuresOf(closed));
+  await removeJobMarks(db, marksOfAll(closed));
 }
 
 /** Adds what jobs teach; what they add to the counters may wait in a sum that the caller writes later. */
@@ -29,7 +28,7 @@ export async function learn(db: Db, jobs: readonly JobWithFacts[], into?: Lesson
   const closed = jobs.filter(([, { closed: over }]) => over);
   const sum = sumOf(closed, 1, into);
   if (!into) await sum.write(db);
-  await addJobFeatures(db, featuresOf(closed));
+  await addJobMarks(db, marksOfAll(closed));
 }
 
 const AT_ONCE = 250;
@@ -72,5 +71,4 @@ function sumOf(jobs: readonly JobWithFacts[], sign: 1 | -1, into = new LessonSum
   return into;
 }
 
-const featuresOf = (jobs: readonly JobWithFacts[]) =>
-  jobs.map(([id, { symptoms, codes }]) => ({ id, features: presentFeatures(symptoms, codes).map(({ key }) => key) }));
+const marksOfAll = (jobs: readonly JobWithFacts[]) => jobs.map(([id, facts]) => ({ id, marks: marksOf(facts) }));

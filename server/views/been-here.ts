@@ -9,9 +9,19 @@ import {
   type Labels,
   type Money,
   type TrialSum,
+  VEHICLE_WORTH,
 } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
-import { ALL_VEHICLES, groupsOf, makeGroup, modelGroup, vehicleName, type GroupKey } from "@/core/vehicle";
+import { vehicleMarks, type Mark } from "@/core/knowledge";
+import {
+  ALL_VEHICLES,
+  groupsOf,
+  makeGroup,
+  modelGroup,
+  vehicleName,
+  type GroupKey,
+  type Vehicle,
+} from "@/core/vehicle";
 import { EVERY_JOB, findLikeJobs, readFeatureJobs } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
@@ -42,7 +52,7 @@ export async function likeJobs(db: Db, file: CaseFile, labels: Labels, self: Job
   const rarity = new Map(
     features.map((key) => [key, Math.log((all + 1) / ((counts.get(key) ?? 0) + 1)) + LEAST_RARITY]),
   );
-  const rows = await findLikeJobs(db, rarity, CANDIDATES);
+  const rows = await findLikeJobs(db, new Map([...rarity, ...vehicleWorth(file.vehicle)]), CANDIDATES);
   const now = { vehicle: file.vehicle, odometerKm: file.odometerKm, features };
   return rows
     .filter(({ id }) => id !== self)
@@ -60,6 +70,16 @@ export async function likeJobs(db: Db, file: CaseFile, labels: Labels, self: Job
       because: likenessWords(labels, like),
       settledBy: row.settledBy,
     }));
+}
+
+/** What a vehicle's marks are worth where candidates are looked for. */
+function vehicleWorth(vehicle: Vehicle): readonly (readonly [Mark, number])[] {
+  const { model, engine, transmission } = vehicleMarks(vehicle);
+  return [
+    [model, VEHICLE_WORTH.model + VEHICLE_WORTH.make] as const,
+    [engine, VEHICLE_WORTH.engine] as const,
+    [transmission, VEHICLE_WORTH.transmission] as const,
+  ].flatMap(([mark, worth]) => (mark === null ? [] : [[mark, worth] as const]));
 }
 
 /** Even a feature that every job shows is something that two jobs share. */

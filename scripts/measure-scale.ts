@@ -1,0 +1,105 @@
+/** Fills a throwaway database with simulated jobs, step by step, and prints how long advice takes at each size. */
+import { randomUUID } from "node:crypto";
+import { casebookOf } from "@/bench/casebook";
+import { sightOf } from "@/bench/play";
+import { Dice } from "@/bench/random";
+import { openShop } from "@/bench/shop";
+import { dealJob } from "@/bench/world/job";
+import { HILLS } from "@/bench/world/rules";
+import { advise, type CaseFile } from "@/core/diagnosis";
+import type { CommandId } from "@/core/ids";
+import type { Actor } from "@/server/auth/session";
+import { runImport } from "@/server/casebook/run-import";
+import { spoolCasebook } from "@/server/casebook/spool";
+import { readVocabulary } from "@/server/db/book";
+import { findPersonByName } from "@/server/db/people";
+import { inTransaction, pool } from "@/server/db/pool";
+import { firstSite, type Site } from "@/server/db/sites";
+import { readMergedWords } from "@/server/db/words";
+import { labelsFrom } from "@/server/knowledge/labels";
+import { loadKnowledge } from "@/server/knowledge/load";
+import { adviceAnswer } from "@/server/views/advice-answer";
+import { deadEnds, likeJobs } from "@/server/views/been-here";
+import { dealAgain } from "./lib/deal-again";
+import { program } from "./lib/program";
+import { quantile, timed } from "./lib/timing";
+
+/** So many different jobs are simulated; beyond them the same ones are dealt again under other names. */
+const DIFFERENT = 40_000;
+const CASES = 200;
+const WARM_UP = 20;
+
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+async function take(actor: Actor, book: object): Promise<void> {
+  async function* pieces() {
+    yield Buffer.from(JSON.stringify(book));
+  }
+  const read = await spoolCasebook(pieces(), 1 << 30);
+  if (!read.ok) throw new Error(read.why);
+  const result = await runImport({ id: randomUUID() as CommandId, actor, casebook: read.casebook, now: new Date() });
+  await read.casebook.dispose();
+  if (!result.ok) throw new Error(JSON.stringify(result).slice(0, 500));
+}
+
+/** Times every part of an answer on the same new cases: one connection, one case after another. */
+async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly (readonly [string, number[]])[]> {
+  const db = pool();
+  const labels = labelsFrom(await readVocabulary(db), [], await readMergedWords(db));
+  const of = (call: number) => files[call % files.length] as CaseFile;
+  const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
+    ["advice", async (call) => advise(await loadKnowledge(db, site, of(call)), of(call))],
+    ["of it the counters", (call) => loadKnowledge(db, site, of(call))],
+    ["like jobs", (call) => likeJobs(db, of(call), labels, null)],
+    ["dead ends", (call) => deadEnds(db, of(call), labels, site)],
+    ["POST /api/v1/advice", (call) => adviceAnswer(db, site, of(call))],
+  ];
+  const measured: [string, number[]][] = [];
+  for (const [name, work] of steps) measured.push([name, await timed(CASES, WARM_UP, work)]);
+  return measured;
+}
+
+await program(async () => {
+  const sizes = (process.argv[2] ?? "10000,100000,1000000").split(",").map(Number);
+  const site = await firstSite(pool());
+  const person = await findPersonByName(pool(), "Ilka Venn");
+  if (!site || !person) throw new Error("This is not the demo's database.");
+  const actor: Actor = { personId: person.id, siteId: site.id, name: person.name, role: person.role, tokenId: null };
+  const different = Math.min(DIFFERENT, Math.max(...sizes));
+  say(`Simulating ${different} jobs …`);
+  const { world, history } = openShop(HILLS, 3, different);
+  const { jobs, ...book } = casebookOf(world, history) as { jobs: object[] };
+  const dice = new Dice(4711);
+  const files = Array.from({ length: CASES }, () => ({
+    ...sightOf(dealJob(world, dice)),
+    ...{ tests: [], fixesTried: [], access: [] },
+  }));
+  const table: (readonly [number, Awaited<ReturnType<typeof measure>>])[] = [];
+  let there = 0;
+  for (const size of sizes) {
+    const begun = performance.now();
+    if (there < different) {
+      const until = Math.min(size, different);
+      await take(actor, { ...book, jobs: jobs.slice(there, until) });
+      there = until;
+    }
+    if (size > there) await inTransaction((db) => dealAgain(db, Math.round(size / there)));
+    there = size;
+    await pool().query("vacuum analyze");
+    say(`${size} jobs are there after another ${((performance.now() - begun) / 1000).toFixed(0)} s.`);
+    table.push([size, await measure(site, files)]);
+  }
+  const [first] = table;
+  say("");
+  say(
+    `${"median / 95 % in ms".padEnd(24)}${table.map(([size]) => size.toLocaleString("en").padStart(18)).join("")}    growth of 95 %`,
+  );
+  for (const [at, [name]] of (first?.[1] ?? []).entries()) {
+    const own = table.map(([, steps]) => steps[at]?.[1] ?? []);
+    const p95 = own.map((taken) => quantile(taken, 0.95));
+    const cells = own.map((taken, nth) =>
+      `${quantile(taken, 0.5).toFixed(1)} / ${(p95[nth] ?? 0).toFixed(1)}`.padStart(18),
+    );
+    say(`${name.padEnd(24)}${cells.join("")}    x ${((p95.at(-1) ?? 0) / (p95[0] ?? 1)).toFixed(2)}`);
+  }
+});
