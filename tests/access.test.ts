@@ -40,12 +40,14 @@ const PARAMETERS: Record<string, string> = {
   "[file]": JOB,
   "[key]": "glow-feed",
   "[command]": "record-note",
+  "[table]": "jobs.csv",
 };
 const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
 
 /** What nobody needs a right for, each with its reason. */
 const OPEN_ROUTES = new Map([
   ["GET /api/v1/health", "monitors ask it"],
+  ["GET /api/v1/openapi.json", "whoever writes a script against it"],
   ["POST /api/v1/session", "signing in"],
   ["DELETE /api/v1/session", "signing out of what one holds oneself"],
   ["POST /api/v1/set-up", "the first visitor; refuses every later one"],

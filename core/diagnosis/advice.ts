@@ -2,7 +2,7 @@ import type { CaseFile } from "./case-file";
 import type { KnownCause, Knowledge } from "./counts";
 import type { Reason } from "./evidence";
 import { planOf, type Plan } from "./plan";
-import { posteriorOf, reasonsFor } from "./posterior";
+import { posteriorOf, reasonsFor, type Posterior } from "./posterior";
 import { closuresOf, type Closure } from "./roads";
 
 export interface Suspect {
@@ -17,6 +17,7 @@ export interface Advice {
   readonly unknown: number;
   readonly plan: Plan;
   readonly closures: readonly Closure[];
+  readonly posterior: Posterior;
 }
 
 /**
@@ -36,5 +37,5 @@ export function advise(knowledge: Knowledge, file: CaseFile): Advice {
     }))
     .sort((a, b) => b.probability - a.probability || a.cause.key.localeCompare(b.cause.key));
   const plan = planOf(knowledge, file, posterior);
-  return { suspects, unknown: posterior.unknown, plan, closures: closuresOf(knowledge, posterior) };
+  return { suspects, unknown: posterior.unknown, posterior, plan, closures: closuresOf(knowledge, posterior) };
 }

@@ -57,10 +57,11 @@ function oneFeature(knowledge: Knowledge, file: CaseFile, feature: PresentFeatur
 
 /** Evidence that something is there. */
 function present(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
-  const { rate, base } = rates;
+  const { rate, base, strange } = rates;
+  const weigh = (each: number) => strength * Math.log(each / base);
   return {
-    weights: rate.map((each) => strength * Math.log(each / base)),
-    ...{ rates: rate, base, strength },
+    weights: rate.map(weigh),
+    ...{ rates: rate, base, strength, strange: strange.map(weigh) },
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(own.jobs, of.jobs);
@@ -70,10 +71,11 @@ function present(rates: Rates, strength: number, source: (seen: number, of: numb
 
 /** Evidence that something is not there. */
 function absent(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
-  const { rate, base } = rates;
+  const { rate, base, strange } = rates;
+  const weigh = (each: number) => strength * Math.log((1 - each) / (1 - base));
   return {
-    weights: rate.map((each) => strength * Math.log((1 - each) / (1 - base))),
-    ...{ rates: rate.map((each) => 1 - each), base: 1 - base, strength },
+    weights: rate.map(weigh),
+    ...{ rates: rate.map((each) => 1 - each), base: 1 - base, strength, strange: strange.map(weigh) },
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(Math.min(own.jobs, of.jobs), of.jobs);

@@ -1,6 +1,7 @@
 export { advise, type Advice, type Suspect } from "./advice";
 export {
   EFFECTS as EFFECT_KINDS,
+  GRADES,
   COULD_NOT_TELL,
   NOT_DONE,
   PROCEDURE_KINDS,
@@ -19,7 +20,15 @@ export {
 } from "./book";
 export type { CaseFile, FixTried, Symptom, TestDone } from "./case-file";
 export { causeKey, type Cause, type CauseKey } from "./cause";
-export { type Count, type CountsByCause, type KnownCause, type Knowledge, type ShopRates } from "./counts";
+export {
+  addCounts,
+  NO_COUNT,
+  type Count,
+  type CountsByCause,
+  type KnownCause,
+  type Knowledge,
+  type ShopRates,
+} from "./counts";
 export { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "./condition-topics";
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
@@ -42,14 +51,18 @@ export {
 } from "./verdict";
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";
+export { changesOfMind, stillOpen, whileThere, type ChangeOfMind, type Pair } from "./explain";
 export { whatIf, type WhatIf } from "./what-if";
 export { likeness, VEHICLE_WORTH, type JobSketch, type Likeness } from "./similar";
 export {
   actionWhy,
+  changeText,
+  presentName,
   causeName,
   evidenceName,
   likenessWords,
   priorWorkText,
+  causePhrase,
   lowerFirst,
   reasonText,
   savedMinutes,

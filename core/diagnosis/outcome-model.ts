@@ -23,16 +23,26 @@ export interface OutcomeModel {
   readonly speaksOf: readonly boolean[];
 }
 
-const KEPT = new WeakMap<Knowledge, ReadonlyMap<string, OutcomeModel>>();
+type Models = ReadonlyMap<string, OutcomeModel>;
 
-/** Every procedure of the book with what its outcomes say; made once for the same knowledge. */
+const KEPT = new WeakMap<
+  Knowledge["causes"],
+  WeakMap<Knowledge["outcomes"], WeakMap<Knowledge["procedures"], Models>>
+>();
+
+/** Every procedure of the book with what its outcomes say; made once for the same book. */
 export function outcomeModels(knowledge: Knowledge): ReadonlyMap<string, OutcomeModel> {
-  const kept = KEPT.get(knowledge);
+  const { causes, outcomes, procedures } = knowledge;
+  const byOutcomes = KEPT.get(causes) ?? new WeakMap<Knowledge["outcomes"], WeakMap<Knowledge["procedures"], Models>>();
+  KEPT.set(causes, byOutcomes);
+  const byProcedures = byOutcomes.get(outcomes) ?? new WeakMap<Knowledge["procedures"], Models>();
+  byOutcomes.set(outcomes, byProcedures);
+  const kept = byProcedures.get(procedures);
   if (kept) return kept;
   const sheets = knowledge.procedures.map((procedure) => sheetOf(knowledge, procedure));
   const trust = trustIn(sheets);
   const models = new Map(sheets.map((sheet) => [sheet.procedure.key, modelOf(sheet, trust)]));
-  KEPT.set(knowledge, models);
+  byProcedures.set(procedures, models);
   return models;
 }
 

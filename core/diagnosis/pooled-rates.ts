@@ -24,6 +24,8 @@ export interface Rates {
   readonly base: number;
   /** By the cause's place in the list. */
   readonly rate: Float64Array;
+  /** By system: of a cause that is not in the book, judged by those of its system that are. */
+  readonly strange: Float64Array;
   counts(at: number): { readonly own: Count; readonly of: Count };
 }
 
@@ -67,9 +69,11 @@ function ratesOf(causes: readonly KnownCause[], { seen, jobs, patternJobs }: Rat
     times[at] = (times[at] as number) + pattern * PATTERN_FEATURE_RATE;
     of[at] = (of[at] as number) + pattern;
   }
+  const { rate, strange } = settle(index, times, of);
   return {
     base: allSeen / allOf,
-    rate: likeTheirPart(causes, index, of, settle(index, times, of)),
+    rate: likeTheirPart(causes, index, of, rate),
+    strange,
     counts: (at) => {
       const key = causes[at]?.key;
       return { own: (key && seen.get(key)) || NO_COUNT, of: (key && jobs.get(key)) || NO_COUNT };
@@ -104,7 +108,7 @@ function likeTheirPart(
 }
 
 /** Divides the causes into those that have the feature and those that do not, and gives each its rate. */
-function settle(index: CauseIndex, seen: Float64Array, of: Float64Array): Float64Array {
+function settle(index: CauseIndex, seen: Float64Array, of: Float64Array): Pick<Rates, "rate" | "strange"> {
   const { size } = index;
   const slab = seen.map((k, at) => slabLog(k, of[at] as number));
   const has = new Float64Array(size).fill(HAS_AT_FIRST);
@@ -125,10 +129,20 @@ function settle(index: CauseIndex, seen: Float64Array, of: Float64Array): Float6
     }
     byChance = chanceSeen / chanceOf;
   }
-  return has.map((own, at) => {
+  const rate = has.map((own, at) => {
     const [k, n] = [seen[at] as number, of[at] as number];
     return (1 - own) * byChance + own * ((k + OWN.shows) / (n + OWN.shows + OWN.hides));
   });
+  const mean = OWN.shows / (OWN.shows + OWN.hides);
+  return { rate, strange: hasBySystem(index, has).map((own) => (1 - own) * byChance + own * mean) };
+}
+
+/** How likely one more cause of each system is to have the feature. */
+function hasBySystem({ system, systems, size }: CauseIndex, has: Float64Array): Float64Array {
+  const pool = new Pool(systems);
+  for (let at = 0; at < size; at++) pool.add(system[at] as number, has[at] as number);
+  const all = (has.reduce((sum, own) => sum + own, 0) + HAS_AT_FIRST) / (size + 1);
+  return Float64Array.from({ length: systems }, (_, at) => pool.oneMore(at, all));
 }
 
 const betaln = (a: number, b: number) => gammaln(a) + gammaln(b) - gammaln(a + b);
@@ -177,6 +191,10 @@ class Pool {
   add(at: number, has: number): void {
     this.has[at] = (this.has[at] as number) + has;
     this.of[at] = (this.of[at] as number) + 1;
+  }
+
+  oneMore(at: number, towards: number): number {
+    return ((this.has[at] as number) + POOL_CAUSES * towards) / ((this.of[at] as number) + POOL_CAUSES);
   }
 
   others(at: number, own: number, towards: number): number {

@@ -1,20 +1,28 @@
+import { ALL_VEHICLES } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
-import type { CauseKey } from "./cause";
-import type { Knowledge } from "./counts";
+import { covers, type CauseKey } from "./cause";
+import { indexOf, weightsOf } from "./cause-index";
+import { countsIn, type KnownCause, type Knowledge } from "./counts";
 import type { Evidence, Reason } from "./evidence";
+import type { Pair } from "./explain";
 import { evidenceOf } from "./likelihood";
 import { priorOf, type Prior } from "./prior";
-import { logAdd, secondCauseLogs } from "./two-causes";
+import { logAdd, pairLogs, secondCauseLogs } from "./two-causes";
 
 /** The odds of every suspect: all probabilities and `unknown` sum to 1. */
 export interface Odds {
   readonly byCause: ReadonlyMap<CauseKey, number>;
   readonly unknown: number;
+  /** The same by the system that such a cause would be of. */
+  readonly strange?: ReadonlyMap<string, number>;
 }
 
 export interface Posterior extends Odds {
+  readonly strange: ReadonlyMap<string, number>;
   readonly prior: Prior;
   readonly evidence: readonly Evidence[];
+  /** Two causes at once, of the likeliest, before any of them was repaired; the likeliest first. Told beside the odds, not among them. */
+  pairs(): readonly Pair[];
 }
 
 /** A repair that helped in part says that something else is wrong as well: one cause alone is hardly thinkable then. */
@@ -22,7 +30,7 @@ const ALONE_THOUGH_PARTLY = 0.05;
 
 /**
  * Bayes' rule over every cause of the book, alone or beside one that was repaired already, and the cause that is not in the book; in
- * logarithms. A cause that is not in the book shows what the average job shows: nothing speaks for or against it.
+ * logarithms. A cause that is not in the book shows what those of its system show, whichever system that is.
  */
 export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
   const { causes } = knowledge;
@@ -35,7 +43,10 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
     const single = evidence.reduce((sum, { weights }) => sum + (weights[at] as number), log + alone);
     return logAdd(single, second[at] as number);
   });
-  const unknownLog = Math.log(prior.unknown) + alone;
+  const strange = strangeLogs(knowledge, evidence).map((log) => Math.log(prior.unknown) + alone + log);
+  const unknownLog = strange.length
+    ? strange.reduce(logAdd, Number.NEGATIVE_INFINITY)
+    : Math.log(prior.unknown) + alone;
   const top = logs.reduce((most, log) => Math.max(most, log), unknownLog);
   const unknownScaled = Math.exp(unknownLog - top);
   const scaled = logs.map((log) => Math.exp(log - top));
@@ -44,8 +55,61 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
     ...{ prior, evidence },
     byCause: new Map(causes.map(({ key }, at) => [key, (scaled[at] as number) / sum])),
     unknown: unknownScaled / sum,
+    strange: new Map(systemsOf(causes).map((name, at) => [name, Math.exp((strange[at] as number) - top) / sum])),
+    pairs: () => {
+      const likely = [...scaled.keys()]
+        .filter((at) => !file.fixesTried.some((tried) => covers(tried, causes[at] as KnownCause)))
+        .sort((a, b) => (scaled[b] as number) - (scaled[a] as number))
+        .slice(0, PAIRED);
+      return pairsOf(causes, pairLogs(likely, priors, evidence), top + Math.log(sum));
+    },
   };
 }
+
+/** So many of the likeliest causes are thought of in twos. */
+const PAIRED = 12;
+/** Less likely pairs are not worth a line. */
+const WORTH_TELLING = 0.02;
+
+function pairsOf(
+  causes: readonly KnownCause[],
+  logs: readonly (readonly [first: number, second: number, log: number])[],
+  wholeLog: number,
+): readonly Pair[] {
+  const weights = logs.map(([, , log]) => Math.exp(log - wholeLog));
+  const all = weights.reduce((sum, each) => sum + each, 1);
+  return logs
+    .flatMap(([one, other], at): readonly Pair[] => {
+      const [a, b] = [causes[one], causes[other]];
+      const probability = (weights[at] as number) / all;
+      return a && b && probability >= WORTH_TELLING ? [{ causes: [a, b], places: [one, other], probability }] : [];
+    })
+    .sort((a, b) => b.probability - a.probability);
+}
+
+/** The systems of the book by their places in its index. */
+function systemsOf(causes: readonly KnownCause[]): readonly string[] {
+  const { system, systems } = indexOf(causes);
+  const names = new Array<string>(systems).fill("");
+  for (const [at, cause] of causes.entries()) names[system[at] as number] = cause.system;
+  return names;
+}
+
+/** What speaks for a cause that is not in the book, by the system it may be of, and how often each is at fault. Natural logarithms. */
+function strangeLogs({ causes, groups }: Knowledge, evidence: readonly Evidence[]): Float64Array {
+  const { system, systems } = indexOf(causes);
+  const weights = weightsOf(causes, countsIn(groups, ALL_VEHICLES));
+  const shares = new Float64Array(systems).fill(SYSTEM_JOBS);
+  for (const [at, own] of weights.entries())
+    shares[system[at] as number] = (shares[system[at] as number] as number) + own;
+  const all = shares.reduce((sum, share) => sum + share, 0);
+  return shares.map((share, at) =>
+    evidence.reduce((sum, { strange }) => sum + (strange?.[at] ?? 0), Math.log(share / all)),
+  );
+}
+
+/** What a system that no job has shown yet weighs, in jobs. */
+const SYSTEM_JOBS = 1;
 
 /** Everything that speaks for or against one suspect, the firmest first; what says nothing is left out. */
 export function reasonsFor(posterior: Posterior, knowledge: Knowledge, at: number): readonly Reason[] {

@@ -1,7 +1,7 @@
 import { relatedSystems } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
-import type { Knowledge } from "./counts";
+import type { KnownCause, Knowledge } from "./counts";
 import { DISTURBED, NEW_PART_BAD, type PriorWork, type Recency } from "./work";
 
 /**
@@ -52,5 +52,21 @@ export function withPriorWork(knowledge: Knowledge, file: CaseFile): Knowledge {
   const added = workSuspects(file)
     .filter(({ key }) => !known.has(key))
     .map(({ key, component, failure, system }) => ({ key, component, failure, system }));
-  return added.length ? { ...knowledge, causes: [...knowledge.causes, ...added] } : knowledge;
+  return added.length ? { ...knowledge, causes: extended(knowledge.causes, added) } : knowledge;
+}
+
+const EXTENDED = new WeakMap<readonly KnownCause[], Map<string, readonly KnownCause[]>>();
+const MOST_KEPT = 100;
+
+/** The same list for the same additions, so that what was worked out from it need not be again. */
+function extended(causes: readonly KnownCause[], added: readonly KnownCause[]): readonly KnownCause[] {
+  const kept = EXTENDED.get(causes) ?? new Map<string, readonly KnownCause[]>();
+  EXTENDED.set(causes, kept);
+  const name = added.map(({ key, system }) => `${key} ${system}`).join("|");
+  const known = kept.get(name);
+  if (known) return known;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const list = [...causes, ...added];
+  kept.set(name, list);
+  return list;
 }

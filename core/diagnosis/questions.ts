@@ -2,7 +2,7 @@ import type { CaseFile } from "./case-file";
 import type { CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
 import { absenceWeight, conditionRates, conditionsAsked, presenceWeight, untoldWeight } from "./feature-evidence";
-import { entropyBits, posteriorOf, type Odds } from "./posterior";
+import { entropyBits, posteriorOf, type Posterior } from "./posterior";
 
 /** A condition worth asking the customer about. */
 export interface Question {
@@ -36,22 +36,40 @@ export function questionsFor(knowledge: Knowledge, file: CaseFile, conditions: r
     .slice(0, MOST_QUESTIONS);
 }
 
-function worthOf(knowledge: Knowledge, odds: Odds, condition: string, asked: boolean): Question {
+function worthOf(knowledge: Knowledge, odds: Posterior, condition: string, asked: boolean): Question {
   const rates = conditionRates(knowledge, condition);
-  const rate = new Map(knowledge.causes.map((cause, at) => [cause.key, rates.rate[at] ?? rates.base]));
-  const rateOf = (key: CauseKey) => rate.get(key) ?? rates.base;
+  const { base } = rates;
+  const causes = knowledge.causes.map(({ key }, at) => [key, rates.rate[at] ?? base] as const);
+  const strange = [...odds.strange.keys()].map((system, at) => [system, rates.strange[at] ?? base] as const);
+  const told = { causes: new Map(causes), strange: new Map(strange), base };
   // That nobody told of it speaks already: the question is worth what it brings to who has not heard that yet.
-  const open = asked ? reweighted(odds, (key) => -untoldWeight(rateOf(key), rates.base)) : odds;
-  const yes = [...open.byCause].reduce((sum, [key, p]) => sum + p * rateOf(key), open.unknown * rates.base);
-  const ifYes = reweighted(open, (key) => presenceWeight(rateOf(key), rates.base));
-  const ifNo = reweighted(open, (key) => absenceWeight(rateOf(key), rates.base));
+  const open = asked ? reweighted(odds, told, (rate) => -untoldWeight(rate, base)) : odds;
+  const yes =
+    [...open.byCause].reduce((sum, [key, p]) => sum + p * (told.causes.get(key) ?? base), 0) +
+    [...open.strange].reduce((sum, [system, p]) => sum + p * (told.strange.get(system) ?? base), 0);
+  const ifYes = reweighted(open, told, (rate) => presenceWeight(rate, base));
+  const ifNo = reweighted(open, told, (rate) => absenceWeight(rate, base));
   const after = yes * entropyBits(ifYes) + (1 - yes) * entropyBits(ifNo);
   return { condition, yes, bits: entropyBits(open) - after };
 }
 
-/** The odds after evidence that weighs so many nats for each cause; a cause that is not in the book is taken for the average. */
-function reweighted(odds: Odds, weightOf: (key: CauseKey) => number): Odds {
-  const scaled = [...odds.byCause].map(([key, p]) => [key, p * Math.exp(weightOf(key))] as const);
-  const sum = scaled.reduce((total, [, p]) => total + p, odds.unknown);
-  return { byCause: new Map(scaled.map(([key, p]) => [key, p / sum])), unknown: odds.unknown / sum };
+interface Told {
+  readonly causes: ReadonlyMap<CauseKey, number>;
+  readonly strange: ReadonlyMap<string, number>;
+  readonly base: number;
+}
+
+type SplitOdds = Pick<Posterior, "byCause" | "unknown" | "strange">;
+
+/** The odds after evidence that weighs so many nats for a cause, known or not, that shows it at a rate. */
+function reweighted(odds: SplitOdds, { causes, strange, base }: Told, weightOf: (rate: number) => number): SplitOdds {
+  const scale = <Key>(list: ReadonlyMap<Key, number>, rates: ReadonlyMap<Key, number>) =>
+    [...list].map(([key, p]) => [key, p * Math.exp(weightOf(rates.get(key) ?? base))] as const);
+  const [known, unknown] = [scale(odds.byCause, causes), scale(odds.strange, strange)];
+  const sum = [...known, ...unknown].reduce((total, [, p]) => total + p, 0);
+  return {
+    byCause: new Map(known.map(([key, p]) => [key, p / sum])),
+    strange: new Map(unknown.map(([system, p]) => [system, p / sum])),
+    unknown: unknown.reduce((total, [, p]) => total + p, 0) / sum,
+  };
 }

@@ -35,10 +35,29 @@ export function secondCauseLogs(
   return logs;
 }
 
+/**
+ * Two causes at once, each pair of a few likely ones, before anything was repaired.
+ * @param likely places of the causes that are thought of in twos
+ * @returns the places of the two and the log of their weight, on the scale of a cause alone
+ */
+export function pairLogs(
+  likely: readonly number[],
+  priors: Float64Array,
+  evidence: readonly Evidence[],
+): readonly (readonly [first: number, second: number, log: number])[] {
+  return likely.flatMap((one, nth) =>
+    likely.slice(nth + 1).map((other) => {
+      const before = Math.log(TWO_AT_ONCE) + (priors[one] as number) + (priors[other] as number);
+      return [one, other, evidence.reduce((sum, piece) => sum + togetherWeight(piece, one, other), before)] as const;
+    }),
+  );
+}
+
 /** Nats by which a piece of evidence speaks for two causes at once. */
 function togetherWeight({ weights, rates, base, strength }: Evidence, first: number, second: number): number {
   const [one, other] = [weights[first] as number, weights[second] as number];
   // A repair closes the road of the first, and says nothing against a second; a check says of the second what its technician said.
+  // Before any repair it says of either the same.
   if (!rates) return other;
   if (one === 0 && other === 0) return 0;
   const [a, b] = [rates[first] as number, rates[second] as number];

@@ -4,6 +4,8 @@ import type { Cause } from "./cause";
 import type { EvidenceSource, Reason } from "./evidence";
 import type { Action, FixAction, Plan, TestAction } from "./plan";
 import type { PriorWork, Recency, Work, Worker } from "./work";
+import type { ChangeOfMind } from "./explain";
+import type { PresentFeature } from "./features";
 import type { Likeness } from "./similar";
 
 /** The words of the shop's vocabulary for its keys; an unknown key stands for itself. */
@@ -137,6 +139,11 @@ function testWhy(labels: Labels, action: TestAction, plan: Plan, causeOf: (key: 
     const cause = causeOf(key);
     return cause ? [causePhrase(labels, cause)] : [];
   });
+  const [one, other] = action.splits;
+  if (one && other) {
+    const saved = Math.round(savedMinutes(action, plan));
+    return `no suspect leads; tells ${one} from ${other}${saved >= 1 ? `; saves about ${saved} min` : ""}`;
+  }
   const settles = names.length === 2 ? `settles ${names[0]} against ${names[1]}` : `settles ${names[0] ?? "little"}`;
   const saved = Math.round(savedMinutes(action, plan));
   return saved >= 1 ? `${settles}; saves about ${saved} min` : settles;
@@ -164,6 +171,16 @@ function featureKeyName(labels: Labels, key: string): string {
   const [kind, subject = ""] = key.split("|");
   return featureName(labels, kind === "code" ? "code" : kind === "condition" ? "condition" : "symptom", subject);
 }
+
+/** "Boost hose: split" would lead after "leak test: bubbles", 8 in 100. */
+export function changeText(labels: Labels, { title, outcome, chance, leader, probability }: ChangeOfMind): string {
+  const who = leader ? causeName(labels, leader) : "a cause that is not in the book";
+  const inHundred = (p: number) => Math.round(p * 100);
+  return `${title}, “${outcome}” (${inHundred(chance)} in 100 likely): then ${who} leads with ${inHundred(probability)} in 100`;
+}
+
+/** A symptom, condition or code as it is called inside a sentence. */
+export const presentName = (labels: Labels, { kind, subject }: PresentFeature) => featureName(labels, kind, subject);
 
 export function lowerFirst(text: string): string {
   // Abbreviations and codes keep their capitals.

@@ -22,6 +22,7 @@ type Outcome =
   | { readonly kind: "refused"; readonly name: string; readonly why: string; readonly problems: readonly Problem[] };
 
 const LINK = "inline-flex min-h-11 items-center border-2 border-ink px-4 font-semibold hover:bg-paper-2";
+const QUIET = "inline-flex min-h-11 items-center font-medium underline decoration-rule-strong underline-offset-4";
 const SHOWN_PROBLEMS = 30;
 
 /** Everything the shop knows, in the open format: out to a file, and in from another garage or a script. */
@@ -52,6 +53,14 @@ export function CasebookPage() {
             Save it without VINs and customers’ words
           </a>
         </div>
+        <p className="flex flex-wrap items-center gap-x-4 pt-3">
+          For a spreadsheet:
+          {["jobs", "tests", "parts"].map((name) => (
+            <a key={name} className={QUIET} href={`/api/v1/casebook/tables/${name}.csv`} download>
+              {name}.csv
+            </a>
+          ))}
+        </p>
       </Section>
       <Section title="In">
         <div className="flex flex-col gap-3 pt-3">

@@ -79,14 +79,50 @@ function NextAction() {
   return (
     <Block title={best.kind === "test" ? best.title : `Repair: ${best.title}`}>
       <p className="text-sm sm:text-base">{describe(best)}</p>
+      <SecondBest />
       <div className="mt-2 flex flex-wrap gap-2">
         <Button id="do-next" look="main" onClick={() => open(dialogOf(best))}>
           {best.kind === "test" ? "Start" : "Record the repair"}
         </Button>
         <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
       </div>
+      <WhileThere />
       {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
     </Block>
+  );
+}
+
+/** Why this and not the next best: what that would cost more. */
+function SecondBest() {
+  const { secondBest } = useJobPage().sheet.advice;
+  if (!secondBest) return null;
+  const { title, moreMinutes } = secondBest;
+  const more = moreMinutes < 1 ? "is as good" : `would take about ${minutesText(moreMinutes)} more`;
+  return (
+    <p className="text-sm text-ink-soft">
+      Second best, {title}, {more}.
+    </p>
+  );
+}
+
+/** Tests behind the same access: it is paid once. */
+function WhileThere() {
+  const { sheet, open } = useJobPage();
+  const { whileThere } = sheet.advice;
+  if (!whileThere.length) return null;
+  return (
+    <div className="mt-2 text-sm">
+      <p>While you are there, behind the same access:</p>
+      <ul className="flex flex-wrap gap-x-4">
+        {whileThere.map(({ procedure, title, minutes }) => (
+          <li key={procedure}>
+            <Button look="quiet" onClick={() => open({ kind: "test", procedure })}>
+              {title}, {minutesText(minutes)}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -20,6 +20,7 @@ export function Suspects() {
           <Suspect key={suspect.key} suspect={suspect} />
         ))}
       </ul>
+      <Beside />
       {mayExtend && !sheet.facts.closed && (
         <Button look="quiet" onClick={() => open({ kind: "suspect" })}>
           Name another suspect
@@ -28,6 +29,42 @@ export function Suspects() {
     </Section>
   );
 }
+
+/** What the odds alone do not say: pairs, what is not explained yet, and what would change the lead. */
+function Beside() {
+  const { sheet } = useJobPage();
+  const { pairs, stillOpen, changes, suspects } = sheet.advice;
+  if (sheet.facts.closed) return null;
+  return (
+    <div className="flex flex-col gap-1 py-2 text-sm">
+      {pairs.slice(0, MOST_PAIRS).map(({ name, p }) => (
+        <p key={name}>
+          <span className="font-medium">Two at once?</span> {name}: {percentText(p)}
+        </p>
+      ))}
+      {stillOpen.length > 0 && (
+        <p>
+          <span className="font-medium">Still open:</span> {stillOpen.join(", ")}. {suspects[0]?.name} does not explain{" "}
+          {stillOpen.length === 1 ? "it" : "them"}.
+        </p>
+      )}
+      {changes.length > 0 && (
+        <details>
+          <summary className="inline-flex min-h-11 cursor-pointer items-center font-medium underline decoration-rule-strong underline-offset-4">
+            What would change this?
+          </summary>
+          <ul className="list-disc pl-5">
+            {changes.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+const MOST_PAIRS = 2;
 
 function Suspect({ suspect }: { readonly suspect: SuspectView }) {
   const { name, p, closed, reasons, component, failure } = suspect;

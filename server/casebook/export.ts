@@ -24,19 +24,25 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
     ...{ procedures, fixes: await readFixes(db), patterns: await readPatterns(db) },
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
-  let after = "";
-  let first = true;
-  for (;;) {
-    const rows = await readCasebookJobs(db, { after, most: BATCH });
-    for (const { job } of rows) {
-      yield `${first ? "" : ","}\n${JSON.stringify(anonymous ? nameless(exported(job)) : exported(job))}`;
-      first = false;
-    }
-    const last = rows.at(-1);
-    if (!last || rows.length < BATCH) break;
-    after = last.key;
+  let between = "\n";
+  for await (const jobs of exportedJobs(db)) {
+    yield between + jobs.map((job) => JSON.stringify(anonymous ? nameless(job) : job)).join(",\n");
+    between = ",\n";
   }
   yield "\n]}\n";
+}
+
+/** Every job in the order of their keys, some hundred at a time. */
+export async function* exportedJobs(db: Db): AsyncGenerator<readonly CasebookJob[]> {
+  let after = "";
+  for (;;) {
+    const rows = await readCasebookJobs(db, { after, most: BATCH });
+    const last = rows.at(-1);
+    if (!last) return;
+    yield rows.map(({ job }) => exported(job));
+    if (rows.length < BATCH) return;
+    after = last.key;
+  }
 }
 
 /** A procedure without what only this shop keeps of it. */

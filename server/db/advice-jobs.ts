@@ -51,8 +51,3 @@ export async function jobsWithTrials(
   );
   return rows.map(({ key }) => key);
 }
-
-export async function keysOfJobs(db: Db, ids: readonly JobId[]): Promise<ReadonlyMap<string, string>> {
-  const rows = await many<{ id: string; key: string }>(db, "select id, key from job where id = any($1)", [ids]);
-  return new Map(rows.map(({ id, key }) => [id, key]));
-}

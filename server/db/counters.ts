@@ -1,16 +1,15 @@
 import "server-only";
 import {
+  addCounts,
   codeFeature,
-  conditionFeature,
-  scanFeature,
-  symptomFeature,
+  NO_COUNT,
   type CauseKey,
   type Count,
   type CountsByCause,
+  type Knowledge,
 } from "@/core/diagnosis";
-import type { CaseFile } from "@/core/diagnosis";
 import type { Lesson } from "@/core/knowledge";
-import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
+import type { GroupKey } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many } from "./rows";
 
@@ -176,44 +175,37 @@ interface CountRow {
 
 const COUNT = `component || '/' || failure as cause, jobs, weight_milli as "weightMilli"`;
 
-export async function readGroups(db: Db, file: CaseFile): Promise<Map<GroupKey, CountsByCause>> {
+/** Counts of these groups. */
+export async function readGroups(db: Db, groups: readonly GroupKey[]): Promise<Map<GroupKey, CountsByCause>> {
   const rows = await many<CountRow & { group: GroupKey }>(
     db,
     `select group_key as group, ${COUNT} from cause_count where group_key = any($1)`,
-    [[...groupsOf(file.vehicle, file.odometerKm), UNSOLVED_JOBS]],
+    [groups],
   );
   return byKey(rows, ({ group }) => group);
 }
 
-/** Counts of the codes that the case shows, of the modules it read, and of every symptom and condition: what was not told speaks too. */
-export async function readFeatures(db: Db, file: CaseFile): Promise<Map<string, CountsByCause>> {
-  const keys = [...file.codes.map(({ code }) => codeFeature(code)), ...file.modulesScanned.map(scanFeature)];
-  const rows = await many<CountRow & { feature: string }>(
-    db,
-    `select feature, component || '/' || failure as cause, sum(jobs)::bigint as jobs, sum(weight_milli)::bigint as "weightMilli"
-     from feature_count
-     where feature = any($1) or feature like '${symptomFeature("")}%' or feature like '${conditionFeature("")}%'
-     group by feature, component, failure`,
-    [keys],
-  );
-  return byKey(rows, ({ feature }) => feature);
+interface FeatureRow extends CountRow {
+  readonly feature: string;
+  readonly module: string;
 }
 
-/** Every code that the modules read have held before, by module. */
-export async function readCodesByModule(
-  db: Db,
-  modules: readonly string[],
-): Promise<Map<string, Map<string, CountsByCause>>> {
-  const rows = await many<CountRow & { module: string; feature: string }>(
-    db,
-    `select module, feature, ${COUNT} from feature_count where module = any($1) and feature like '${codeFeature("")}%'`,
-    [modules],
-  );
-  return byTwoKeys(
-    rows,
+/** Counts of every symptom, condition, code and scan; and every code that a module has held before, by module. */
+export async function readFeatures(db: Db): Promise<Pick<Knowledge, "features" | "codesByModule">> {
+  const rows = await many<FeatureRow>(db, `select feature, module, ${COUNT} from feature_count`);
+  const features = new Map<string, Map<CauseKey, Count>>();
+  for (const { feature, cause, jobs, weightMilli } of rows) {
+    const own = features.get(feature) ?? new Map<CauseKey, Count>();
+    features.set(feature, own);
+    own.set(cause, addCounts(own.get(cause) ?? NO_COUNT, { jobs, weight: weightMilli / 1000 }));
+  }
+  const codes = rows.filter(({ module, feature }) => module !== "" && feature.startsWith(codeFeature("")));
+  const codesByModule = byTwoKeys(
+    codes,
     ({ module }) => module,
     ({ feature }) => feature,
   );
+  return { features, codesByModule };
 }
 
 export async function readOutcomes(db: Db): Promise<Map<string, Map<string, CountsByCause>>> {

@@ -70,22 +70,17 @@ export async function readFeatureJobs(db: Db, features: readonly string[]): Prom
   return new Map(rows.map(({ feature, jobs }) => [feature, jobs]));
 }
 
+/** A closed job as far as its likeness needs it. */
 export interface LikeJobRow {
   readonly id: JobId;
-  readonly key: string;
-  readonly number: number;
   readonly vehicle: Vehicle;
   readonly odometerKm: number | null;
-  readonly features: readonly string[];
-  readonly finding: FindingResult;
-  readonly causes: readonly Cause[];
-  readonly minutes: number;
-  /** The test that named the cause, where one did. */
-  readonly settledBy: string | null;
+  /** Its marks among those that were asked for. */
+  readonly features: readonly Mark[];
 }
 
 /** So many of the latest jobs with a mark are looked at: what is like them all is there, however many jobs there are. */
-const LATEST = 2000;
+const LATEST = 1000;
 
 /**
  * Closed jobs that share the weightiest marks, among the latest with each of them.
@@ -104,10 +99,35 @@ export async function findLikeJobs(db: Db, worth: ReadonlyMap<Mark, number>, lim
        order by sum(w.worth) desc, f.job_id
        limit $3
      )
-     select j.id, j.key, j.number, j.odometer_km as "odometerKm", j.finding,
+     select j.id, j.odometer_km as "odometerKm",
        json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
          'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
-       array(select feature from job_feature f where f.job_id = j.id) as features,
+       array(select feature from job_feature f where f.job_id = j.id and f.feature = any($1)) as features
+     from candidate
+     join job j on j.id = candidate.job_id
+     join vehicle v on v.id = j.vehicle_id
+     order by candidate.worth desc, j.closed_at desc`,
+    [[...worth.keys()], [...worth.values()], limit],
+  );
+}
+
+export interface LikeJobDetails {
+  readonly id: JobId;
+  readonly key: string;
+  readonly number: number;
+  readonly finding: FindingResult;
+  readonly causes: readonly Cause[];
+  readonly minutes: number;
+  /** The test that named the cause, where one did. */
+  readonly settledBy: string | null;
+}
+
+/** What a few like jobs came to. */
+export async function readLikeJobs(db: Db, ids: readonly JobId[]): Promise<ReadonlyMap<JobId, LikeJobDetails>> {
+  if (!ids.length) return new Map();
+  const rows = await many<LikeJobDetails>(
+    db,
+    `select j.id, j.key, j.number, j.finding,
        ${CAUSES_OF_JOB} as causes,
        (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
        (select t.title
@@ -117,10 +137,9 @@ export async function findLikeJobs(db: Db, worth: ReadonlyMap<Mark, number>, lim
           and coalesce(effect ->> 'failure', current_failure(c.failure)) = current_failure(c.failure)
         order by effect ->> 'effect', t.seq
         limit 1) as "settledBy"
-     from candidate
-     join job j on j.id = candidate.job_id
-     join vehicle v on v.id = j.vehicle_id
-     order by candidate.worth desc, j.closed_at desc`,
-    [[...worth.keys()], [...worth.values()], limit],
+     from job j
+     where j.id = any($1)`,
+    [ids],
   );
+  return new Map(rows.map((row) => [row.id, row]));
 }

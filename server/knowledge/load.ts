@@ -1,23 +1,52 @@
 import "server-only";
-import { withPriorWork, type CaseFile, type Knowledge } from "@/core/diagnosis";
+import { withPriorWork, type CaseFile, type CountsByCause, type Knowledge } from "@/core/diagnosis";
+import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
+import { readBookVersion } from "@/server/db/book-version";
 import { readCauses, readFixes, readPatterns } from "@/server/db/book";
-import { readProcedures } from "@/server/db/procedures";
-import { readCodesByModule, readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
+import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
 import type { Db } from "@/server/db/pool";
+import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
 
-/** What the counters and the book say about one case. Reads counters, never jobs: its time does not grow with them. */
+/** What is the same for every case. */
+type Book = Omit<Knowledge, "shop">;
+
+/** Counted over all vehicles: part of the book, and not asked for again with each case. */
+const WIDE: readonly GroupKey[] = [ALL_VEHICLES, UNSOLVED_JOBS];
+
+// One book for the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsBook?: { readonly version: string; readonly book: Book } } = globalThis;
+
+/**
+ * What the counters and the book say about one case. Reads counters, never jobs: its time does not grow with them. What is the same
+ * for every case is kept in memory, with all that the engine works out from it, until it changes.
+ */
 export async function loadKnowledge(db: Db, site: Site, file: CaseFile): Promise<Knowledge> {
+  const book = await currentBook(db);
+  const wanted = groupsOf(file.vehicle, file.odometerKm).filter((group) => !WIDE.includes(group));
+  const groups = new Map<GroupKey, CountsByCause>([...book.groups, ...(await readGroups(db, wanted))]);
+  const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
+  return withPriorWork({ ...book, groups, shop }, file);
+}
+
+async function currentBook(db: Db): Promise<Book> {
+  // The version first: what is read after it may be newer, and is then read once more, but never older.
+  const { version, own } = await readBookVersion(db);
+  if (kept.deadEndsBook?.version === version) return kept.deadEndsBook.book;
+  const book = await readBook(db);
+  // What a transaction changed itself is not for others until it is kept, and may change again before.
+  if (!own) kept.deadEndsBook = { version, book };
+  return book;
+}
+
+async function readBook(db: Db): Promise<Book> {
   // One after another: a transaction's connection takes one query at a time.
   const causes = await readCauses(db);
-  const groups = await readGroups(db, file);
-  const features = await readFeatures(db, file);
-  const codesByModule = await readCodesByModule(db, file.modulesScanned);
+  const groups = await readGroups(db, WIDE);
+  const { features, codesByModule } = await readFeatures(db);
   const outcomes = await readOutcomes(db);
   const procedures = await readProcedures(db);
   const fixes = await readFixes(db);
   const patterns = await readPatterns(db);
-  const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
-  const book = { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns, shop };
-  return withPriorWork(book, file);
+  return { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns };
 }

@@ -7,16 +7,19 @@ import {
   type Action,
   type Advice,
   type CaseFile,
+  type Cause,
   type Knowledge,
   type Labels,
+  type Plan,
 } from "@/core/diagnosis";
-import { jobsWithCauses, jobsWithTrials, keysOfJobs } from "@/server/db/advice-jobs";
+import { jobsWithCauses, jobsWithTrials } from "@/server/db/advice-jobs";
 import { readVocabulary } from "@/server/db/book";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { readMergedWords } from "@/server/db/words";
 import { labelsFrom } from "@/server/knowledge/labels";
 import { loadKnowledge } from "@/server/knowledge/load";
+import { explanations } from "./advice-view";
 import { deadEnds, likeJobs } from "./been-here";
 
 /** Suspects whose reasons are told; the others are there with their odds. */
@@ -27,11 +30,15 @@ export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<
   const knowledge = await loadKnowledge(db, site, file);
   const labels = labelsFrom(await readVocabulary(db), knowledge.procedures, await readMergedWords(db));
   const advice = advise(knowledge, file);
+  const { plan } = advice;
+  const byKey = new Map<string, Cause>(knowledge.causes.map((cause) => [cause.key, cause]));
+  const causeOf = (key: string) => byKey.get(key) ?? null;
   return {
     suspects: await suspectsOf(db, advice, labels),
     unknown: advice.unknown,
-    next: advice.plan.actions.map((action) => nextOf(action, advice, knowledge, labels)),
-    expectedMinutes: advice.plan.expectedMinutes,
+    next: plan.actions.map((action) => nextOf(action, plan, labels, causeOf)),
+    expectedMinutes: plan.expectedMinutes,
+    ...beside(advice, knowledge, labels),
     similar: await similarTo(db, file, labels),
     deadEnds: await deadEndsFor(db, site, file, labels),
   };
@@ -56,8 +63,8 @@ async function suspectsOf(db: Db, { suspects }: Advice, labels: Labels) {
   }));
 }
 
-function nextOf(action: Action, { plan }: Advice, { causes }: Knowledge, labels: Labels) {
-  const why = actionWhy(labels, action, plan, (key) => causes.find((cause) => cause.key === key) ?? null);
+function nextOf(action: Action, plan: Plan, labels: Labels, causeOf: (key: string) => Cause | null) {
+  const why = actionWhy(labels, action, plan, causeOf);
   const { minutes, expectedMinutesAfter } = action;
   if (action.kind === "test")
     return { kind: "test", procedure: action.procedure.key, minutes, bits: action.bits, expectedMinutesAfter, why };
@@ -65,13 +72,19 @@ function nextOf(action: Action, { plan }: Advice, { causes }: Knowledge, labels:
   return { kind: "fix", component, failure, minutes, expectedMinutesAfter, why };
 }
 
+/** What the arithmetic says beside the odds: pairs of causes, what stays open, what would change the lead. */
+function beside(advice: Advice, knowledge: Knowledge, labels: Labels) {
+  const { stillOpen, changes, whileThere } = explanations(advice, knowledge, labels);
+  const pairs = advice.posterior.pairs().map(({ causes, probability }) => ({
+    causes: causes.map(({ component, failure }) => ({ component, failure })),
+    probability,
+  }));
+  return { pairs, stillOpen, wouldChange: changes, whileThere };
+}
+
 async function similarTo(db: Db, file: CaseFile, labels: Labels) {
   const like = await likeJobs(db, file, labels, null);
-  const keys = await keysOfJobs(
-    db,
-    like.map(({ id }) => id),
-  );
-  return like.map(({ id, score, because }) => ({ job: keys.get(id) ?? id, score, because }));
+  return like.map(({ key, score, because }) => ({ job: key, score, because }));
 }
 
 async function deadEndsFor(db: Db, site: Site, file: CaseFile, labels: Labels) {

@@ -2,10 +2,17 @@ import "server-only";
 import {
   actionWhy,
   causeName,
+  causePhrase,
+  changesOfMind,
+  changeText,
   evidenceName,
+  lowerFirst,
+  presentName,
   reasonText,
   savedMinutes,
+  stillOpen,
   whatIf,
+  whileThere,
   type Action,
   type Advice,
   type Cause,
@@ -67,6 +74,16 @@ export interface AdviceView {
   readonly unknown: number;
   readonly next: readonly ActionView[];
   readonly expectedMinutes: number;
+  /** What the second best way costs more than the best. */
+  readonly secondBest: { readonly title: string; readonly moreMinutes: number } | null;
+  /** Other tests behind the same access as the best one, worth doing while it is open. */
+  readonly whileThere: readonly { readonly procedure: string; readonly title: string; readonly minutes: number }[];
+  /** What is there and the leading suspect does not explain. */
+  readonly stillOpen: readonly string[];
+  /** Two causes at once, where that is worth thinking of. */
+  readonly pairs: readonly { readonly name: string; readonly p: number }[];
+  /** Outcomes that would put another suspect first. */
+  readonly changes: readonly string[];
 }
 
 /** Below this a suspect is not worth a line unless it was closed. */
@@ -97,7 +114,38 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
     .slice(0, MOST_ACTIONS)
     // Only of the first is it asked what if.
     .map((action, at) => actionView(action, at === 0, { advice, knowledge, labels }));
-  return { suspects, unknown: advice.unknown, next, expectedMinutes: advice.plan.expectedMinutes };
+  return {
+    ...{ suspects, unknown: advice.unknown, next, expectedMinutes: advice.plan.expectedMinutes },
+    ...explanations(advice, knowledge, labels),
+    secondBest: secondBest(next),
+  };
+}
+
+type Explanations = Pick<AdviceView, "whileThere" | "stillOpen" | "pairs" | "changes">;
+
+/** What the arithmetic says beside odds and plan. */
+export function explanations(advice: Advice, knowledge: Knowledge, labels: Labels): Explanations {
+  const { posterior, plan, suspects, unknown } = advice;
+  const [lead] = suspects;
+  const at = lead ? knowledge.causes.findIndex(({ key }) => key === lead.cause.key) : -1;
+  const odds = { byCause: posterior.byCause, unknown };
+  return {
+    whileThere: whileThere(plan).map(({ procedure: { key, title, minutes } }) => ({ procedure: key, title, minutes })),
+    stillOpen: at < 0 ? [] : stillOpen(posterior, at).map((feature) => presentName(labels, feature)),
+    pairs: posterior.pairs().map(({ causes: [one, other], probability }) => ({
+      name: `${causeName(labels, one)} and ${causePhrase(labels, other)}`,
+      p: probability,
+    })),
+    changes: changesOfMind(knowledge, odds, plan).map((change) => changeText(labels, change)),
+  };
+}
+
+function secondBest([best, second]: readonly ActionView[]): AdviceView["secondBest"] {
+  if (!best || !second) return null;
+  return {
+    title: second.kind === "test" ? second.title : `repairing ${lowerFirst(second.title)}`,
+    moreMinutes: second.expectedMinutesAfter - best.expectedMinutesAfter,
+  };
 }
 
 const MOST_MOVES = 3;

@@ -22,13 +22,14 @@ import {
   type GroupKey,
   type Vehicle,
 } from "@/core/vehicle";
-import { EVERY_JOB, findLikeJobs, readFeatureJobs } from "@/server/db/job-features";
+import { EVERY_JOB, findLikeJobs, readFeatureJobs, readLikeJobs } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { readTrials } from "@/server/db/trials";
 
 export interface LikeJobView {
   readonly id: JobId;
+  readonly key: string;
   readonly number: number;
   readonly vehicle: string;
   readonly causes: string;
@@ -54,22 +55,27 @@ export async function likeJobs(db: Db, file: CaseFile, labels: Labels, self: Job
   );
   const rows = await findLikeJobs(db, new Map([...rarity, ...vehicleWorth(file.vehicle)]), CANDIDATES);
   const now = { vehicle: file.vehicle, odometerKm: file.odometerKm, features };
-  return rows
+  const shown = rows
     .filter(({ id }) => id !== self)
     .map((row) => ({ row, like: likeness(now, row, rarity) }))
     .filter(({ like }) => like.score >= LEAST_SCORE)
     .sort((a, b) => b.like.score - a.like.score)
-    .slice(0, SHOWN)
-    .map(({ row, like }) => ({
-      id: row.id,
-      number: row.number,
-      vehicle: vehicleName(row.vehicle),
-      causes: causesText(row, labels),
-      minutes: row.minutes,
-      score: like.score,
-      because: likenessWords(labels, like),
-      settledBy: row.settledBy,
-    }));
+    .slice(0, SHOWN);
+  const details = await readLikeJobs(
+    db,
+    shown.map(({ row }) => row.id),
+  );
+  return shown.flatMap(({ row: { id, vehicle }, like }): readonly LikeJobView[] => {
+    const own = details.get(id);
+    if (!own) return [];
+    const { key, number, minutes, settledBy } = own;
+    return [
+      {
+        ...{ id, key, number, minutes, settledBy, vehicle: vehicleName(vehicle), causes: causesText(own, labels) },
+        ...{ score: like.score, because: likenessWords(labels, like) },
+      },
+    ];
+  });
 }
 
 /** What a vehicle's marks are worth where candidates are looked for. */

@@ -6,6 +6,7 @@ import { outcomeModels, type OutcomeModel } from "../outcome-model";
 import type { Odds } from "../posterior";
 import { guessingMinutes } from "./guessing";
 import { UNPLANNED_FIX_MINUTES, type Outlook, type TestOutlook } from "./outlook";
+import { splitOf, type Split } from "./splitting";
 import { costOf, shiftOf, worthOfRepair, worthOfTests, type TestWorth } from "./search";
 
 export { FROM_SCRATCH_MINUTES } from "./outlook";
@@ -14,6 +15,7 @@ export { FROM_SCRATCH_MINUTES } from "./outlook";
 const EXPLAIN_MINUTES = 15;
 /** A suspect less likely than this is worth neither a test nor a repair yet. */
 const WORTH_TRYING = 0.01;
+const NO_SPLIT: Split = { saves: 0, systems: [] };
 /** How many causes a test is said to settle. */
 const SETTLED = 2;
 
@@ -27,6 +29,8 @@ export interface TestAction {
   readonly expectedMinutesAfter: number;
   /** The suspects between which it decides, most moved first. */
   readonly settles: readonly CauseKey[];
+  /** Where no suspect leads: the systems between which it tells, most moved first. */
+  readonly splits: readonly string[];
 }
 
 export interface FixAction {
@@ -61,7 +65,8 @@ export function planOf(
   const p = Float64Array.from(causes, ({ key }) => odds.byCause.get(key) ?? 0);
   const places = placesOf(p);
   const thin = (values: Float64Array) => Float64Array.from(places, (at) => values[at] as number);
-  const procedures = proceduresLeft(knowledge, file, p, models);
+  const strange = odds.unknown > p.reduce((most, each) => Math.max(most, each), 0) ? odds.strange : undefined;
+  const procedures = proceduresLeft(knowledge, file, p, strange ? 0 : WORTH_TRYING, models);
   const planned = thin(p);
   const outlook: Outlook = {
     odds: planned,
@@ -75,9 +80,12 @@ export function planOf(
   const now = guessingMinutes(outlook.costs, outlook.odds, outlook.unknown);
   const place = new Map(places.map((at, index) => [at, index]));
   const actions: Action[] = [
-    ...worths.flatMap((worth) =>
-      testAction(outlook, worth, procedures[worth.at], (each) => causes[places[each] ?? -1]),
-    ),
+    ...worths.flatMap((worth) => {
+      const procedure = procedures[worth.at];
+      const model = procedure && models.get(procedure.key);
+      const split = strange && model ? splitOf(causes, model, strange) : NO_SPLIT;
+      return testAction(outlook, { ...worth, ...split }, procedure, (each) => causes[places[each] ?? -1]);
+    }),
     ...repairs.flatMap((repair, at) => {
       if (!repair) return [];
       const own = place.get(at);
@@ -139,15 +147,16 @@ function accessMinutes(
   return work.access === null || file.access.includes(work.access) ? 0 : work.accessMinutes;
 }
 
-/** Procedures that were not done yet and speak of somebody who is still suspected. */
+/** Procedures that were not done yet and speak of somebody who is still suspected, if only a little where nobody leads. */
 function proceduresLeft(
   knowledge: Knowledge,
   file: CaseFile,
   odds: Float64Array,
+  least: number,
   models: ReadonlyMap<string, OutcomeModel>,
 ): readonly Procedure[] {
   const done = new Set(file.tests.map(({ procedure }) => procedure));
-  const suspected = [...odds.keys()].filter((at) => (odds[at] as number) >= WORTH_TRYING);
+  const suspected = [...odds.keys()].filter((at) => (odds[at] as number) >= least);
   return knowledge.procedures.filter((procedure) => {
     const model = models.get(procedure.key);
     if (done.has(procedure.key) || procedure.outcomes.length < 2 || !model) return false;
@@ -172,7 +181,7 @@ function testOutlook(
 
 function testAction(
   outlook: Outlook,
-  { at, minutes }: TestWorth,
+  { at, minutes, saves, systems }: TestWorth & Split,
   procedure: Procedure | undefined,
   causeAt: (place: number) => KnownCause | undefined,
 ): readonly TestAction[] {
@@ -180,5 +189,6 @@ function testAction(
   if (!test || !procedure) return [];
   const { bits, moved } = shiftOf(outlook, test);
   const settles = moved.slice(0, SETTLED).flatMap((each) => causeAt(each)?.key ?? []);
-  return [{ kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter: minutes, settles }];
+  const expectedMinutesAfter = Math.max(costOf(test), minutes - saves);
+  return [{ kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter, settles, splits: systems }];
 }

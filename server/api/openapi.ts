@@ -1,0 +1,309 @@
+import "server-only";
+import { CODE_STATUSES } from "@/core/codes";
+import { EFFECT_KINDS, GRADES, PROCEDURE_KINDS } from "@/core/diagnosis";
+import { FINDINGS, PART_RESULTS, PART_SOURCES } from "@/core/job";
+import { UNITS } from "@/core/measure";
+import { PROOF_STEPS } from "@/core/proof";
+
+/** The API described by itself, OpenAPI 3.1 (JSON Schema 2020-12). The tests hold every answer against it. */
+
+type Schema = Readonly<Record<string, unknown>>;
+
+const ref = (name: string): Schema => ({ $ref: `#/components/schemas/${name}` });
+const text = { type: "string" };
+const number = { type: "number" };
+const whole = { type: "integer" };
+const flag = { type: "boolean" };
+const oneOf = (values: readonly unknown[]): Schema => ({ enum: values });
+const orNull = (schema: Schema): Schema => ({ anyOf: [schema, { type: "null" }] });
+const listOf = (items: Schema): Schema => ({ type: "array", items });
+/** An object; a field whose name ends in "?" may be left out. */
+function object(fields: Readonly<Record<string, Schema>>, description?: string): Schema {
+  const names = Object.keys(fields);
+  return {
+    type: "object",
+    ...(description ? { description } : {}),
+    properties: Object.fromEntries(names.map((name) => [name.replace(/\?$/, ""), fields[name]])),
+    required: names.filter((name) => !name.endsWith("?")),
+  };
+}
+const causeFields = { component: text, failure: text };
+const span = orNull({ type: "array", items: whole, minItems: 2, maxItems: 2 });
+const tally = object({ added: whole, unchanged: whole, updated: whole });
+
+const SCHEMAS: Readonly<Record<string, Schema>> = {
+  quantity: object({ value: number, unit: oneOf(UNITS) }),
+  money: object({ amount: number, currency: text }),
+  vehicle: object({
+    ...{ make: text, model: text, year: whole },
+    ...{ "engine?": orNull(text), "transmission?": orNull(text), "drive?": orNull(text), "market?": orNull(text) },
+    "vin?": orNull(text),
+  }),
+  symptom: object({ key: text, "conditions?": listOf(text) }),
+  code: object({ code: text, "module?": orNull(text), "status?": oneOf(CODE_STATUSES) }),
+  cause: object(causeFields),
+  reading: {
+    anyOf: [
+      object({ "label?": text, value: number, unit: oneOf(UNITS) }),
+      object({ "label?": text, open: oneOf([true]) }, "No continuity, or over the meter's range"),
+    ],
+  },
+  test: object({ procedure: text, outcome: text, "minutes?": number, "readings?": listOf(ref("reading")) }),
+  spec: {
+    anyOf: [
+      object({ kind: oneOf(["range"]), "low?": orNull(ref("quantity")), "high?": orNull(ref("quantity")) }),
+      object({
+        ...{ kind: oneOf(["nominal"]), nominal: ref("quantity") },
+        ...{ "tolerance?": orNull(ref("quantity")), "tolerancePercent?": orNull(number) },
+      }),
+      object({ kind: oneOf(["supply"]), maxDrop: ref("quantity"), "minSupply?": orNull(ref("quantity")) }),
+    ],
+    description: "May carry `at`, the temperature it holds for, with `perKelvin`.",
+  },
+  judgeRequest: object({
+    spec: ref("spec"),
+    reading: { anyOf: [ref("quantity"), object({ open: oneOf([true]) })] },
+    "context?": orNull(object({ "temperature?": orNull(ref("quantity")), "supply?": orNull(ref("quantity")) })),
+    "instrument?": orNull(object({ "percent?": orNull(number), "offset?": orNull(ref("quantity")) })),
+  }),
+  judgement: object({
+    verdict: oneOf(["pass", "fail", "borderline", "cannot-judge"]),
+    side: oneOf(["low", "high", "open", null]),
+    ...{ value: orNull(ref("quantity")), low: orNull(ref("quantity")), high: orNull(ref("quantity")), reason: text },
+  }),
+  case: object({
+    vehicle: ref("vehicle"),
+    ...{ "odometerKm?": orNull(number), "symptoms?": listOf(ref("symptom")), "codes?": listOf(ref("code")) },
+    ...{ "modulesScanned?": listOf(text), "tests?": listOf(ref("test")), "access?": listOf(text) },
+    "fixesTried?": listOf(object({ ...causeFields, "result?": oneOf(["no-change", "partly"]) })),
+  }),
+  suspect: object({
+    ...causeFields,
+    probability: number,
+    because: listOf(object({ evidence: text, weight: number, text }, "Weights in nats of log odds")),
+    jobs: listOf(text),
+  }),
+  action: {
+    anyOf: [
+      object({
+        ...{ kind: oneOf(["test"]), procedure: text, minutes: number, bits: number },
+        ...{ expectedMinutesAfter: number, why: text },
+      }),
+      object({ kind: oneOf(["fix"]), ...causeFields, minutes: number, expectedMinutesAfter: number, why: text }),
+    ],
+  },
+  deadEnd: object({
+    ...{ kind: oneOf(["part", "test"]), "component?": text, "procedure?": text, tried: whole, helped: whole },
+    ...{ minutesLost: number, costLost: ref("money"), jobs: listOf(text) },
+  }),
+  advice: object({
+    ...{ suspects: listOf(ref("suspect")), unknown: number, next: listOf(ref("action")), expectedMinutes: number },
+    pairs: listOf(object({ causes: listOf(ref("cause")), probability: number })),
+    ...{ stillOpen: listOf(text), wouldChange: listOf(text) },
+    whileThere: listOf(object({ procedure: text, title: text, minutes: number })),
+    similar: listOf(object({ job: text, score: number, because: listOf(text) })),
+    deadEnds: listOf(ref("deadEnd")),
+  }),
+  vin: object({
+    ...{ vin: text, valid: flag, wmi: orNull(text), region: orNull(text), modelYears: listOf(whole) },
+    problems: listOf(object({ position: orNull(whole), message: text })),
+    checkDigit: orNull(object({ expected: orNull(text), actual: text })),
+  }),
+  scanRequest: object({ protocol: oneOf(["can", "serial"]), frames: listOf(text) }),
+  scan: object({
+    codes: listOf(ref("code")),
+    monitors: orNull(
+      object({
+        ...{ milOn: flag, codeCount: whole, ignition: oneOf(["spark", "compression"]) },
+        monitors: listOf(object({ name: text, supported: flag, complete: flag })),
+      }),
+    ),
+    vin: orNull(text),
+    freezeFrame: orNull(
+      object({ code: orNull(text), values: listOf(object({ name: text, value: number, unit: text })) }),
+    ),
+    problems: listOf(ref("inputProblem")),
+  }),
+  word: object({ key: text, label: text, "system?": text, "topic?": text }),
+  procedure: object({
+    ...{ key: text, title: text, "component?": orNull(text), minutes: number, "access?": orNull(text) },
+    ...{ "accessMinutes?": number, "tools?": listOf(text), "cautions?": listOf(text), "kind?": oneOf(PROCEDURE_KINDS) },
+    "spec?": orNull(ref("spec")),
+    outcomes: listOf(
+      object({
+        ...{ key: text, label: text },
+        "effects?": listOf(object({ component: text, "failure?": orNull(text), effect: oneOf(EFFECT_KINDS) })),
+      }),
+    ),
+  }),
+  fix: object({
+    ...{ ...causeFields, minutes: number, "access?": orNull(text), "accessMinutes?": number, partsCost: ref("money") },
+  }),
+  pattern: object({
+    ...{ key: text, title: text, ...causeFields, "odometerKm?": span, evidence: oneOf(GRADES) },
+    "applies?": object({
+      ...{ "make?": orNull(text), "models?": listOf(text), "years?": span, "engines?": listOf(text) },
+      ...{ "transmissions?": listOf(text), "markets?": listOf(text) },
+    }),
+    ...{ "symptoms?": listOf(text), "codes?": listOf(text), "confirmBy?": orNull(text), "note?": orNull(text) },
+  }),
+  job: object({
+    ...{ key: text, openedAt: text, "closedAt?": orNull(text), vehicle: ref("vehicle"), "odometerKm?": orNull(whole) },
+    ...{ "complaint?": orNull(text), "symptoms?": listOf(ref("symptom")), "codes?": listOf(ref("code")) },
+    ...{ "modulesScanned?": listOf(text), "tests?": listOf(ref("test")) },
+    "parts?": listOf(
+      object({
+        ...{ component: text, "failure?": orNull(text), "partNumber?": orNull(text), "source?": oneOf(PART_SOURCES) },
+        ...{ "minutes?": number, "cost?": orNull(ref("money")), "result?": oneOf([...PART_RESULTS, null]) },
+      }),
+    ),
+    "finding?": orNull(object({ result: oneOf(FINDINGS), causes: listOf(ref("cause")) })),
+    "proof?": listOf(object({ step: oneOf(PROOF_STEPS), result: oneOf(["held", "came-back"]), "at?": orNull(text) })),
+    "comebackOf?": orNull(text),
+  }),
+  casebook: object({
+    ...{ format: oneOf(["dead-ends/casebook"]), version: oneOf([1]), "exportedAt?": text },
+    "vocabulary?": object({
+      ...{ "symptoms?": listOf(ref("word")), "conditions?": listOf(ref("word")) },
+      ...{ "components?": listOf(ref("word")), "failures?": listOf(ref("word")) },
+    }),
+    ...{ "procedures?": listOf(ref("procedure")), "fixes?": listOf(ref("fix")) },
+    ...{ "patterns?": listOf(ref("pattern")), "jobs?": listOf(ref("job")) },
+  }),
+  imported: object({
+    ...{ jobs: tally, procedures: tally, fixes: tally, patterns: tally, symptoms: tally, conditions: tally },
+    ...{ components: tally, failures: tally, problems: listOf(ref("inputProblem")) },
+  }),
+  progress: object({ done: whole, of: whole }),
+  health: object({ status: text, database: text, migrations: orNull(text) }),
+  inputProblem: object({ path: text, message: text }),
+  problem: object(
+    { type: text, title: text, status: whole, detail: text, "problems?": listOf(ref("inputProblem")) },
+    "RFC 9457 problem details",
+  ),
+};
+
+const TITLES: Readonly<Record<number, string>> = {
+  400: "The body is no well-formed JSON",
+  401: "No session and no valid token",
+  403: "The right for it is missing",
+  404: "There is no such thing",
+  409: "The Idempotency-Key was used for another body",
+  413: "The body is too large",
+  422: "The input is wrong; `problems` names the places",
+  503: "The database does not answer, or stands at another version",
+};
+
+const jsonOf = (schema: Schema, type = "application/json") => ({ content: { [type]: { schema } } });
+const problems = (...statuses: readonly number[]) =>
+  Object.fromEntries(
+    statuses.map((status) => [
+      status,
+      { description: TITLES[status], ...jsonOf(ref("problem"), "application/problem+json") },
+    ]),
+  );
+const answer = (description: string, schema: Schema, ...errors: readonly number[]) => ({
+  responses: { 200: { description, ...jsonOf(schema) }, ...problems(...errors) },
+});
+const body = (schema: Schema) => ({ requestBody: { required: true, ...jsonOf(schema) } });
+const inPath = (name: string, description: string) => ({
+  ...{ name, in: "path", required: true, description, schema: text },
+});
+const OPEN = { security: [] };
+const CALL_ERRORS = [400, 401, 403, 413, 422] as const;
+
+export const openApi = {
+  openapi: "3.1.0",
+  info: {
+    title: "Dead Ends",
+    version: "1",
+    description:
+      "A repair shop's diagnostic memory and planner. Times are ISO 8601 with offset. What there is none of is null. A token: `npm run -s token -- --name NAME`.",
+  },
+  servers: [{ url: "/" }],
+  security: [{ bearer: [] }, { session: [] }],
+  paths: {
+    "/api/v1/health": {
+      get: {
+        ...{ summary: "Whether the shop's server and database are well", ...OPEN },
+        responses: {
+          200: { description: "They are", ...jsonOf(ref("health")) },
+          503: { description: TITLES[503], ...jsonOf(ref("health")) },
+        },
+      },
+    },
+    "/api/v1/openapi.json": { get: { summary: "This", ...OPEN, ...answer("OpenAPI 3.1", { type: "object" }) } },
+    "/api/v1/advice": {
+      post: {
+        summary: "Who has been here before, and what to do next. Nothing is stored",
+        ...body(ref("case")),
+        ...answer("The odds of every suspect, and what to do next, best first", ref("advice"), ...CALL_ERRORS),
+      },
+    },
+    "/api/v1/readings/judge": {
+      post: {
+        summary: "Judges one reading against one spec. Nothing is stored",
+        ...body(ref("judgeRequest")),
+        ...answer("The verdict, with its reason", ref("judgement"), ...CALL_ERRORS),
+      },
+    },
+    "/api/v1/scan/decode": {
+      post: {
+        summary: "Decodes control modules' responses (SAE J1979). Nothing is stored",
+        ...body(ref("scanRequest")),
+        ...answer("Codes, monitors, VIN and freeze frame", ref("scan"), ...CALL_ERRORS),
+      },
+    },
+    "/api/v1/vin/{vin}": {
+      get: {
+        summary: "What a VIN says of its vehicle; one that is wrong is an answer",
+        parameters: [inPath("vin", "As people write it")],
+        ...answer("What stands in it", ref("vin"), 401, 403),
+      },
+    },
+    "/api/v1/casebook": {
+      get: {
+        summary: "Everything the shop knows",
+        parameters: [
+          {
+            ...{ name: "anonymous", in: "query", required: false, schema: oneOf(["1"]) },
+            description: "Leaves out what identifies a vehicle's owner",
+          },
+        ],
+        ...answer("A casebook", ref("casebook"), 401, 403),
+      },
+      post: {
+        summary: "Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing",
+        parameters: [
+          { name: "Idempotency-Key", in: "header", required: false, schema: { type: "string", format: "uuid" } },
+        ],
+        ...body(ref("casebook")),
+        ...answer("What was added, changed and left as it was", ref("imported"), 400, 401, 403, 409, 413, 422),
+      },
+    },
+    "/api/v1/casebook/imports/{id}": {
+      get: {
+        summary: "How far an import is",
+        parameters: [inPath("id", "Its Idempotency-Key")],
+        ...answer("Jobs taken over, of all that the file holds", ref("progress"), 401, 403, 404),
+      },
+    },
+    "/api/v1/casebook/tables/{table}": {
+      get: {
+        summary: "Jobs, tests or parts for a spreadsheet",
+        parameters: [{ ...inPath("table", "Which"), schema: oneOf(["jobs.csv", "tests.csv", "parts.csv"]) }],
+        responses: {
+          200: { description: "CSV (RFC 4180), UTF-8", ...jsonOf(text, "text/csv") },
+          ...problems(401, 403, 404),
+        },
+      },
+    },
+  },
+  components: {
+    schemas: SCHEMAS,
+    securitySchemes: {
+      bearer: { type: "http", scheme: "bearer" },
+      session: { type: "apiKey", in: "cookie", name: "dead_ends_session" },
+    },
+  },
+};
