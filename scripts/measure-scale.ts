@@ -25,7 +25,7 @@ import { program } from "./lib/program";
 import { quantile, timed } from "./lib/timing";
 
 /** So many different jobs are simulated; beyond them the same ones are dealt again under other names. */
-const DIFFERENT = 40_000;
+const DIFFERENT = 50_000;
 const CASES = 200;
 const WARM_UP = 20;
 

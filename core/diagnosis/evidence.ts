@@ -39,6 +39,8 @@ export interface Evidence {
   /** How likely it is with each cause, and on the whole: what two causes together show is made of these. */
   readonly rates: Float64Array | null;
   readonly base: number;
+  /** It is what shows where nothing is wrong, so that each of two causes has to leave it so; else either of them may bring it. */
+  readonly quiet: boolean;
   /** Nats by which it speaks for a cause that is not in the book, by the system it would be of; null where it says nothing of it. */
   readonly strange: Float64Array | null;
   /** What turns a log likelihood ratio of these rates into nats here: less than one where others say the same. */

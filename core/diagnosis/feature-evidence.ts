@@ -61,7 +61,7 @@ function present(rates: Rates, strength: number, source: (seen: number, of: numb
   const weigh = (each: number) => strength * Math.log(each / base);
   return {
     weights: rate.map(weigh),
-    ...{ rates: rate, base, strength, strange: strange.map(weigh) },
+    ...{ rates: rate, base, strength, strange: strange.map(weigh), quiet: false },
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(own.jobs, of.jobs);
@@ -75,7 +75,7 @@ function absent(rates: Rates, strength: number, source: (seen: number, of: numbe
   const weigh = (each: number) => strength * Math.log((1 - each) / (1 - base));
   return {
     weights: rate.map(weigh),
-    ...{ rates: rate.map((each) => 1 - each), base: 1 - base, strength, strange: strange.map(weigh) },
+    ...{ rates: rate.map((each) => 1 - each), base: 1 - base, strength, strange: strange.map(weigh), quiet: true },
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(Math.min(own.jobs, of.jobs), of.jobs);

@@ -38,7 +38,7 @@ function testEvidence(knowledge: Knowledge, test: TestDone): readonly Evidence[]
   return [
     {
       weights: rates.map((rate) => Math.log(rate / base)),
-      ...{ rates, base, strength: 1, strange: null },
+      ...{ rates, base, strength: 1, strange: null, quiet: base >= Math.max(...model.base) },
       source: (at) => {
         const cause = knowledge.causes[at];
         if (!cause) return null;
@@ -55,7 +55,7 @@ function declaredEvidence({ causes }: Knowledge, { title, outcome, effects }: Te
   const found = causes.map((cause) => effectOn(effects, cause));
   return {
     weights: Float64Array.from(found, (effect) => Math.log(effect ? DECLARED_RATIO[effect] : 1)),
-    ...{ rates: null, base: 1, strength: 1, strange: null },
+    ...{ rates: null, base: 1, strength: 1, strange: null, quiet: false },
     source: (at) => ({ kind: "test", title, outcome, effect: found[at] ?? null, seen: 0, of: 0 }),
   };
 }
@@ -66,7 +66,7 @@ function repairEvidence({ causes }: Knowledge, tried: FixTried): Evidence {
   const source = { kind: "tried", component: tried.component, result: tried.result } as const;
   return {
     weights: Float64Array.from(speaks, (own) => (own ? Math.log(REPAIR_RATIO[tried.result]) : 0)),
-    ...{ rates: null, base: 1, strength: 1, strange: null },
+    ...{ rates: null, base: 1, strength: 1, strange: null, quiet: false },
     source: (at) => (speaks[at] ? source : null),
   };
 }

@@ -30,8 +30,9 @@ export function rateRatio(seen: number, expected: number): number {
     log: Math.log(part.share) + logSeen(part, seen, expected),
   }));
   if (!a || !b) return 1;
-  const odds = Math.exp(b.log - a.log);
-  return (a.mean + odds * b.mean) / (1 + odds);
+  // As a share, not as odds: with many jobs the odds of a hot spot are too large a number to hold.
+  const hot = 1 / (1 + Math.exp(a.log - b.log));
+  return (1 - hot) * a.mean + hot * b.mean;
 }
 
 function posterior({ shape, mean }: Part, seen: number, expected: number): { readonly mean: number } {

@@ -54,15 +54,14 @@ export function pairLogs(
 }
 
 /** Nats by which a piece of evidence speaks for two causes at once. */
-function togetherWeight({ weights, rates, base, strength }: Evidence, first: number, second: number): number {
+function togetherWeight({ weights, rates, base, strength, quiet }: Evidence, first: number, second: number): number {
   const [one, other] = [weights[first] as number, weights[second] as number];
   // A repair closes the road of the first, and says nothing against a second; a check says of the second what its technician said.
   // Before any repair it says of either the same.
   if (!rates) return other;
   if (one === 0 && other === 0) return 0;
   const [a, b] = [rates[first] as number, rates[second] as number];
-  // What is more often there than not is the normal: both have to leave it so.
-  const together = base > 0.5 ? (a * b) / base : 1 - (1 - a) * (1 - b);
+  const together = quiet ? (a * b) / base : 1 - (1 - a) * (1 - b);
   return strength * Math.log(Math.min(1, together) / base);
 }
 

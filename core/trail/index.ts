@@ -15,6 +15,7 @@ export {
   NOT_IN_THE_BOOK,
   type Crossing,
   type MapStop,
+  type Move,
   type Road,
   type TrailMap,
 } from "./trail-map";

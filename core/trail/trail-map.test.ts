@@ -57,6 +57,18 @@ describe("roads", () => {
     expect(proved.roads[0]).toMatchObject({ key: "hose/bad", state: "through", endShare: 1, closedBy: null });
   });
 
+  test("tell at each crossing what it moved, most moved first", () => {
+    const [first, , third] = map.crossings;
+    expect(first?.moves).toEqual([]);
+    expect(
+      third?.moves
+        .slice(0, 2)
+        .map(({ key: road }) => road)
+        .sort(),
+    ).toEqual(["hose/bad", "vanes/bad"]);
+    expect(third?.moves.map(({ from, to }) => to - from).map(Math.sign)).toContain(-1);
+  });
+
   test("are as wide as their odds", () => {
     expect(map.roads[0]?.endHalfWidth).toBeGreaterThan(8 * (map.roads[1]?.endHalfWidth ?? 0));
   });

@@ -40,7 +40,22 @@ export interface Crossing {
   readonly row: number | null;
   /** A label near the right edge ends at its crossing instead of starting there. */
   readonly anchor: "start" | "middle" | "end";
+  /** What the entry moved, most moved first; of the first entry nothing. */
+  readonly moves: readonly Move[];
 }
+
+/** A road that an entry made wider or narrower. */
+export interface Move {
+  readonly key: Road["key"];
+  readonly from: number;
+  readonly to: number;
+}
+
+/** A move of less than this cannot be seen. */
+const LEAST_MOVE = 0.01;
+const MOST_MOVES = 5;
+
+type Placed = Omit<Crossing, "moves">;
 
 export interface TrailMap {
   readonly roads: readonly Road[];
@@ -85,7 +100,21 @@ export function layOutTrailMap(stops: readonly MapStop[], through: ReadonlySet<C
     y += lane;
     return road;
   });
-  return { roads, crossings: placeLabels(stops, shares), height: Math.round(y) };
+  const crossings = placeLabels(stops, shares).map((crossing, at) => ({
+    ...crossing,
+    moves: movesAt(stops, at, keys),
+  }));
+  return { roads, crossings, height: Math.round(y) };
+}
+
+function movesAt(stops: readonly MapStop[], nth: number, keys: readonly Road["key"][]): readonly Move[] {
+  const [before, after] = [stops[nth - 1]?.odds, stops[nth]?.odds];
+  if (!before || !after) return [];
+  return keys
+    .map((key) => ({ key, from: pOf(before, key), to: pOf(after, key) }))
+    .filter(({ from, to }) => Math.abs(to - from) >= LEAST_MOVE)
+    .sort((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from))
+    .slice(0, MOST_MOVES);
 }
 
 /** Where each entry crosses, by minutes spent, with a least distance between two. */
@@ -192,9 +221,9 @@ function roadPath(points: readonly RoadPoint[], y: number): string {
 }
 
 /** Labels stand above their crossing in the first row that has room; the first and the last always find one. */
-function placeLabels(stops: readonly MapStop[], shares: readonly number[]): readonly Crossing[] {
+function placeLabels(stops: readonly MapStop[], shares: readonly number[]): readonly Placed[] {
   const taken: { from: number; to: number; row: number }[] = [];
-  const place = (index: number): Crossing => {
+  const place = (index: number): Placed => {
     const { seq, label } = at(stops, index);
     const share = shares[index] ?? 0;
     const width = label.length * CHARACTER_SHARE + 0.02;

@@ -1,8 +1,9 @@
 "use client";
 
-import { MAP_WIDTH, type Crossing } from "@/core/trail";
-import { percentText } from "@/features/shared/format";
-import type { RoadView } from "@/server/views/job-sheet";
+import { useState } from "react";
+import { MAP_WIDTH } from "@/core/trail";
+import { minutesText, percentText } from "@/features/shared/format";
+import type { CrossingView, RoadView } from "@/server/views/job-sheet";
 import { Empty } from "@/ui/section";
 import { useJobPage } from "./job-context";
 
@@ -23,23 +24,106 @@ export function TrailMapView() {
         <Drawing roads={roads} crossings={crossings} height={height} />
       </div>
       <RoadList roads={roads} />
+      <WhatMoved crossings={crossings} />
     </section>
   );
 }
 
 interface DrawingProps {
   readonly roads: readonly RoadView[];
-  readonly crossings: readonly Crossing[];
+  readonly crossings: readonly CrossingView[];
   readonly height: number;
 }
 
 function Drawing({ roads, crossings, height }: DrawingProps) {
+  const [shown, setShown] = useState<number | null>(null);
+  const crossing = crossings.find(({ seq }) => seq === shown);
   return (
-    <svg width="100%" height={height + TOP + 8} role="img" aria-label={describe(roads)}>
-      <Legend />
-      {crossings.map((crossing) => (
-        <CrossingMark key={crossing.seq} crossing={crossing} bottom={height + TOP} />
-      ))}
+    <>
+      <svg width="100%" height={height + TOP + 8} role="group" aria-label={describe(roads)}>
+        <Legend />
+        {crossings.map((each) => (
+          <CrossingMark key={each.seq} crossing={each} bottom={height + TOP} isShown={each.seq === shown} />
+        ))}
+        <Roads roads={roads} height={height} />
+        {crossings.map((each) => (
+          <CrossingTarget key={each.seq} crossing={each} bottom={height + TOP} onShow={setShown} />
+        ))}
+      </svg>
+      <p className="no-print min-h-6 text-sm" aria-live="polite">
+        {crossing ? (
+          <>
+            <span className="font-medium">{crossing.label}</span>, {movedText(crossing)}
+          </>
+        ) : (
+          <span className="text-ink-soft">Point at an entry, or go to it with Tab, to see what it moved.</span>
+        )}
+      </p>
+    </>
+  );
+}
+
+/** "Boost hose: split 40 to 1 %; Turbocharger: sticking 40 to 80 %" */
+function movedText({ moves, minutes }: CrossingView): string {
+  const moved = moves.map(({ name, from, to }) => `${name} ${percentText(from)} to ${percentText(to)}`).join("; ");
+  return `${minutesText(minutes)}: ${moved || "moved nothing that can be seen"}`;
+}
+
+/** Where an entry can be pointed at or gone to: wider than its line. */
+function CrossingTarget({
+  crossing,
+  bottom,
+  onShow,
+}: {
+  readonly crossing: CrossingView;
+  readonly bottom: number;
+  readonly onShow: (seq: number | null) => void;
+}) {
+  const show = () => onShow(crossing.seq);
+  const hide = () => onShow(null);
+  return (
+    <svg x={`${crossing.share * PLOT_PERCENT}%`} y="0" width="1" height={bottom} overflow="visible">
+      <rect
+        x="-11"
+        y="2"
+        width="22"
+        height={bottom - 4}
+        fill="transparent"
+        tabIndex={0}
+        role="button"
+        aria-label={`${crossing.label}, ${movedText(crossing)}`}
+        onMouseEnter={show}
+        onMouseLeave={hide}
+        onFocus={show}
+        onBlur={hide}
+        onClick={show}
+      />
+    </svg>
+  );
+}
+
+/** The same in words, for whoever cannot point: a phone, a reader, paper. */
+function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] }) {
+  if (crossings.length < 2) return null;
+  return (
+    <details className="px-4 pb-2 sm:px-6">
+      <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
+        What each entry moved
+      </summary>
+      <ol className="text-sm">
+        {crossings.slice(1).map((crossing) => (
+          <li key={crossing.seq} className="border-t border-rule py-1">
+            <span className="font-medium">{crossing.label}</span>, {movedText(crossing)}
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+function Roads({ roads, height }: Pick<DrawingProps, "roads" | "height">) {
+  return (
+    <>
       <svg
         x="0"
         y={TOP}
@@ -55,7 +139,7 @@ function Drawing({ roads, crossings, height }: DrawingProps) {
       {roads.map((road) => (
         <RoadEnd key={road.key} road={road} />
       ))}
-    </svg>
+    </>
   );
 }
 
@@ -73,21 +157,36 @@ function Legend() {
   );
 }
 
+interface CrossingMarkProps {
+  readonly crossing: CrossingView;
+  readonly bottom: number;
+  readonly isShown: boolean;
+}
+
 const ROAD_FILL = {
   open: "var(--color-ink)",
   closed: "var(--color-road-closed)",
   through: "var(--color-spruce)",
 } as const;
 
-function CrossingMark({ crossing, bottom }: { readonly crossing: Crossing; readonly bottom: number }) {
+function CrossingMark({ crossing, bottom, isShown }: CrossingMarkProps) {
   const { share, row, label, anchor } = crossing;
   const x = `${share * PLOT_PERCENT}%`;
   const y = TOP - 10 - (row ?? 0) * ROW;
+  const line = isShown
+    ? { stroke: "var(--color-ochre)", strokeWidth: 2.5 }
+    : { stroke: "var(--color-rule)", strokeWidth: 1 };
   return (
     <>
-      <line x1={x} x2={x} y1={row === null ? TOP - 4 : y + 4} y2={bottom} stroke="var(--color-rule)" />
+      <line x1={x} x2={x} y1={row === null ? TOP - 4 : y + 4} y2={bottom} {...line} />
       {row !== null && (
-        <text x={x} y={y} textAnchor={anchor} fontSize="13" fill="var(--color-ink-soft)">
+        <text
+          x={x}
+          y={y}
+          textAnchor={anchor}
+          fontSize="13"
+          fill={isShown ? "var(--color-ink)" : "var(--color-ink-soft)"}
+        >
           {label}
         </text>
       )}

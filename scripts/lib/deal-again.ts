@@ -31,7 +31,10 @@ export async function dealAgain(db: Db, times: number): Promise<void> {
   if (times < 2) return;
   await db.query("set local session_replication_role = replica");
   const again = `generate_series(2, ${times}) as n`;
-  const other = (column: string) => `md5(${column}::text || n)::uuid`;
+  const { rows: last } = await db.query<{ most: number }>("select max(number) as most from job");
+  // Dealt twice, a job has to come out as another one each time.
+  const most = last[0]?.most ?? 0;
+  const other = (column: string) => `md5(${column}::text || '-${most}-' || n)::uuid`;
   const { rows } = await db.query<{ table: string; columns: string[] }>(
     `select table_name as table, array_agg(column_name::text) as columns
      from information_schema.columns
@@ -39,12 +42,11 @@ export async function dealAgain(db: Db, times: number): Promise<void> {
      group by table_name`,
     [["job", ...TABLES]],
   );
-  const { rows: last } = await db.query<{ most: number }>("select max(number) as most from job");
   for (const { table, columns } of rows) {
     const values = columns.map((column) => {
       if (column === "job_id" || (table === "job" && column === "id")) return other(`t.${column}`);
-      if (table === "job" && column === "key") return "t.key || '-' || n";
-      if (table === "job" && column === "number") return `t.number + (n - 1) * ${last[0]?.most ?? 0}`;
+      if (table === "job" && column === "key") return `t.key || '-${most}-' || n`;
+      if (table === "job" && column === "number") return `t.number + (n - 1) * ${most}`;
       if (column === "closed_at" || (table === "job_feature" && column === "at"))
         return `t.${column} + n * interval '1 minute'`;
       return `t.${column}`;

@@ -34,7 +34,8 @@ import {
   renamedOdds,
   symptomText,
   type Road,
-  type TrailMap,
+  type Crossing,
+  type Move,
 } from "@/core/trail";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { marketMattersOf } from "@/server/db/catalogue";
@@ -55,6 +56,11 @@ import { loadDesigned, type DesignedView } from "./designed";
 import { adviceView, type AdviceView } from "./advice-view";
 import { codeMeanings, type CodeMeaning } from "./codes";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
+
+export interface CrossingView extends Crossing {
+  readonly minutes: number;
+  readonly moves: readonly (Move & { readonly name: string })[];
+}
 
 export interface RoadView extends Road {
   readonly name: string;
@@ -96,7 +102,11 @@ export interface JobSheet {
   readonly needName: string | null;
   readonly sameTest: string | null;
   readonly cameBack: boolean;
-  readonly map: Omit<TrailMap, "roads"> & { readonly roads: readonly RoadView[] };
+  readonly map: {
+    readonly roads: readonly RoadView[];
+    readonly crossings: readonly CrossingView[];
+    readonly height: number;
+  };
   readonly trail: readonly EntryView[];
   readonly advice: AdviceView;
   readonly like: readonly LikeJobView[];
@@ -235,11 +245,16 @@ function trailMap(
   const map = layOutTrailMap(stops, through);
   return {
     ...map,
+    crossings: map.crossings.map((crossing, at) => ({
+      ...crossing,
+      minutes: stops[at]?.minutes ?? 0,
+      moves: crossing.moves.map((move) => ({ ...move, name: roadName(move, labels) })),
+    })),
     roads: map.roads.map((road) => ({ ...road, name: roadName(road, labels), closedText: closedText(road) })),
   };
 }
 
-function roadName({ key }: Road, labels: Labels): string {
+function roadName({ key }: Pick<Road, "key">, labels: Labels): string {
   if (key === NOT_IN_THE_BOOK) return "Not in the book";
   const [component = "", failure = ""] = key.split("/");
   return causeName(labels, { component, failure });

@@ -1,0 +1,148 @@
+import { describe, expect, test } from "vitest";
+import { advise, causeKey, changesOfMind, stillOpen, whileThere, type CaseFile } from ".";
+import { cause, emptyCase, fixOf, jobWith, knowledgeOf, procedureWith } from "@/tests/support/shop";
+
+const VANES = "turbocharger/sticking";
+const HOSE = "boost-hose/split";
+const LAMP = "door-lamp/burnt-out";
+const BOOK = {
+  causes: [`${VANES} engine`, `${HOSE} engine`, `${LAMP} body`],
+  fixes: [fixOf(VANES, 90, 300), fixOf(HOSE, 30, 40), fixOf(LAMP, 10, 5)],
+  procedures: [
+    procedureWith("leak-test", { holds: `${HOSE} clears`, leaks: `${HOSE} confirms` }, { minutes: 12 }),
+    procedureWith(
+      "vane-travel",
+      { free: `${VANES} clears`, stuck: `${VANES} confirms` },
+      { access: "undertray", accessMinutes: 15 },
+    ),
+    procedureWith(
+      "hose-look",
+      { whole: `${HOSE} weakens`, split: `${HOSE} confirms` },
+      { minutes: 3, access: "undertray", accessMinutes: 15 },
+    ),
+  ],
+};
+const shows = (found: string, times: number, key: string) =>
+  Array.from({ length: times }, () => jobWith(found, { symptoms: [{ key, conditions: [] }] }));
+const knowledge = knowledgeOf(BOOK, [
+  ...shows(VANES, 14, "low-power"),
+  ...shows(HOSE, 10, "low-power"),
+  ...shows(LAMP, 8, "lamp-dark"),
+]);
+const told = (...keys: string[]): CaseFile => ({
+  ...emptyCase,
+  symptoms: keys.map((key) => ({ key, conditions: [] })),
+});
+const placeOf = (name: string) => knowledge.causes.findIndex(({ key }) => key === causeKey(cause(name)));
+const namesOf = (features: readonly { subject: string }[]) => features.map(({ subject }) => subject);
+
+describe("what stays open", () => {
+  test("is what the suspect is never seen with, and nothing where no job tells of it", () => {
+    const { posterior } = advise(knowledge, told("low-power", "lamp-dark"));
+    expect(namesOf(stillOpen(posterior, placeOf(VANES)))).toEqual(["lamp-dark"]);
+    expect(namesOf(stillOpen(posterior, placeOf(LAMP)))).toEqual(["low-power"]);
+    const empty = knowledgeOf(BOOK, []);
+    expect(stillOpen(advise(empty, told("low-power")).posterior, 0)).toEqual([]);
+  });
+
+  test("makes two causes at once worth thinking of, and only where no one explains it all", () => {
+    const [pair] = advise(knowledge, told("low-power", "lamp-dark")).posterior.pairs();
+    expect(pair?.causes.map(({ component }) => component)).toContain("door-lamp");
+    expect(pair?.probability).toBeGreaterThan(0.1);
+    expect(
+      advise(knowledge, told("low-power"))
+        .posterior.pairs()
+        .every(({ probability }) => probability < 0.1),
+    ).toBe(true);
+  });
+});
+
+describe("what would change the lead", () => {
+  test("is an outcome that puts another suspect first, and that one does once it is on record", () => {
+    const file = told("low-power");
+    const advice = advise(knowledge, file);
+    const odds = { byCause: advice.posterior.byCause, unknown: advice.unknown };
+    const changes = changesOfMind(knowledge, odds, advice.plan);
+    expect(changes.length).toBeGreaterThan(0);
+    const lead = advice.suspects[0]?.cause.key;
+    for (const { procedure, outcome, leader, probability } of changes) {
+      expect(leader?.key).not.toBe(lead);
+      const effects = BOOK.procedures
+        .find(({ key }) => key === procedure)
+        ?.outcomes.find(({ key }) => key === outcome)?.effects;
+      const then = advise(knowledge, {
+        ...file,
+        tests: [{ procedure, title: procedure, outcome, effects: effects ?? [] }],
+      });
+      expect(then.suspects[0]?.cause.key).toBe(leader?.key);
+      expect(then.suspects[0]?.probability).toBeCloseTo(probability, 6);
+    }
+  });
+});
+
+test("tests behind the way that is opened next come with it, others do not", () => {
+  const { plan } = advise(knowledge, told("low-power"));
+  const behind = plan.actions.filter((action) => action.kind === "test" && action.procedure.access === "undertray");
+  const first = behind[0];
+  if (first?.kind !== "test") throw new Error("no test behind the undertray is planned");
+  const others = whileThere({ ...plan, actions: [first, ...plan.actions.filter((each) => each !== first)] });
+  expect(others.map(({ procedure }) => procedure.access)).toEqual(["undertray"]);
+  expect(others[0]?.procedure.key).not.toBe(first.procedure.key);
+  expect(whileThere(advise(knowledge, { ...told("low-power"), access: ["undertray"] }).plan)).toEqual([]);
+});
+
+describe("the unknown", () => {
+  const BRAKE = "brake-hose/swollen";
+  const strangeBook = {
+    causes: [...BOOK.causes, `${BRAKE} brakes`],
+    procedures: [
+      ...BOOK.procedures,
+      procedureWith("pedal-pressure", { even: `${BRAKE} clears`, uneven: `${BRAKE} confirms` }, { minutes: 8 }),
+    ],
+  };
+  const known = knowledgeOf(strangeBook, [
+    ...shows(VANES, 14, "low-power"),
+    ...shows(HOSE, 10, "low-power"),
+    ...shows(BRAKE, 10, "pulls-left"),
+    ...Array.from({ length: 5 }, () => jobWith(null, { finding: { result: "unresolved", causes: [] } })),
+  ]);
+  const vain = (...names: string[]): CaseFile => ({
+    ...told("low-power"),
+    fixesTried: names.map((name) => ({ ...cause(name), result: "no-change" as const })),
+  });
+
+  test("rises with every repair in vain, and leads once all that is known was tried", () => {
+    const [none, one, two] = [vain(), vain(VANES), vain(VANES, HOSE)].map((file) => advise(known, file).unknown);
+    expect(one).toBeGreaterThan(none ?? 1);
+    expect(two).toBeGreaterThan(one ?? 1);
+    const { suspects, unknown } = advise(known, vain(VANES, HOSE, BRAKE, LAMP));
+    expect(unknown).toBeGreaterThan(suspects[0]?.probability ?? 1);
+  });
+
+  test("turns the plan to tests that tell systems apart, and says between which", () => {
+    const tests = advise(known, vain(VANES, HOSE, BRAKE, LAMP)).plan.actions.filter((action) => action.kind === "test");
+    expect(tests.length).toBeGreaterThan(0);
+    expect(tests.some((action) => action.kind === "test" && action.splits.length >= 2)).toBe(true);
+    const before = advise(known, vain()).plan.actions;
+    expect(before.every((action) => action.kind !== "test" || action.splits.length === 0)).toBe(true);
+  });
+
+  test("is of the system whose symptoms are told", () => {
+    const { posterior, unknown } = advise(known, told("low-power"));
+    const bySystem = posterior.strange;
+    expect([...bySystem.values()].reduce((sum, p) => sum + p, 0)).toBeCloseTo(unknown, 12);
+    expect(bySystem.get("engine")).toBeGreaterThan(3 * (bySystem.get("brakes") ?? 1));
+  });
+});
+
+test("a second cause behind the right repair: what it left over points at the other", () => {
+  const file = told("low-power", "lamp-dark");
+  const of = (fixesTried: CaseFile["fixesTried"]) =>
+    advise(knowledge, { ...file, fixesTried }).suspects.find(({ cause: each }) => each.key === causeKey(cause(LAMP)))
+      ?.probability ?? 0;
+  const before = of([]);
+  const partly = of([{ ...cause(VANES), result: "partly" }]);
+  expect(of([{ ...cause(VANES), result: "no-change" }])).toBeGreaterThan(before);
+  expect(partly).toBeGreaterThan(before);
+  expect(partly).toBeGreaterThan(0.6);
+});
