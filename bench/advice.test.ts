@@ -29,6 +29,10 @@ describe.each([HILLS, COAST])("on the simulated shop of $name", (rules) => {
     expect(result.firsts).toHaveLength(size.firsts);
     expect(calibrationError(result.firsts)).toBeLessThan(0.15);
   });
+
+  test("it tells a cause that is not in the book from the others by the time a job is over or three ways were in vain", () => {
+    expect(areaUnderCurve(result.unknownsAtLast)).toBeGreaterThan(0.7);
+  });
 });
 
 test("more history makes it better", { timeout: PATIENCE_MS }, () => {

@@ -25,7 +25,9 @@ for (const rules of [HILLS, COAST])
     const strange = unknowns.filter((each) => each.strange).length;
     console.log(
       `  top suspect right ${(right * 100).toFixed(1)} %, calibration error ${calibrationError(firsts).toFixed(3)} over ${firsts.length} first advices; ` +
-        `not in the book: AUC ${areaUnderCurve(unknowns).toFixed(3)} (${strange} of ${unknowns.length}); ` +
+        `not in the book, after three in vain: AUC ${areaUnderCurve(unknowns).toFixed(3)} (${strange} of ${unknowns.length} jobs; ` +
+        `who knows the true world: ${areaUnderCurve(results.flatMap((result) => result.unknownsByOracle)).toFixed(3)}), ` +
+        `over all jobs at their last advice ${areaUnderCurve(results.flatMap((result) => result.unknownsAtLast)).toFixed(3)}; ` +
         `advice ${percentile(ms, 0.5).toFixed(1)} ms, 95 % ${percentile(ms, 0.95).toFixed(1)} ms`,
     );
   }

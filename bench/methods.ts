@@ -6,9 +6,10 @@ import { planOf } from "@/core/diagnosis/plan";
 import type { JobFacts } from "@/core/job";
 import { declaredModels, naiveOdds } from "./naive";
 import type { Method, Move } from "./play";
-import { logLooks, type TrueJob } from "./world/job";
+import { Dice } from "./random";
+import { logLooks, strangeLooks, type TrueJob } from "./world/job";
 import { abnormalChance, OUTCOMES } from "./world/outcome";
-import { trueRates, type World } from "./world/world";
+import { trueRates, type Looks, type World } from "./world/world";
 
 /** What this product says. */
 export function engine(knowledge: Knowledge): Method {
@@ -70,9 +71,19 @@ export function trueOdds(world: World, file: CaseFile): Odds {
   return { byCause: new Map(causes.map(({ key }, at) => [key, (weights[at] ?? 0) / sum])), unknown: unknown / sum };
 }
 
-/** What nobody has seen looks like the average of all causes. */
+/** What nobody has seen looks as the world makes such looks: the mean over many of them. */
 function strangeLog(world: World, file: CaseFile): number {
-  return logSum(world.causes.map(({ looks }) => logLooks(world, file, looks))) - Math.log(world.causes.length);
+  const looks = STRANGE.get(world) ?? manyStrangeLooks(world);
+  STRANGE.set(world, looks);
+  return logSum(looks.map((look) => logLooks(world, file, look))) - Math.log(looks.length);
+}
+
+const STRANGE = new WeakMap<World, readonly Looks[]>();
+const STRANGE_LOOKS = 400;
+
+function manyStrangeLooks(world: World): readonly Looks[] {
+  const dice = new Dice(8191);
+  return Array.from({ length: STRANGE_LOOKS }, () => strangeLooks(world, dice));
 }
 
 function logTests(world: World, file: CaseFile, causes: readonly World["causes"][number][]): number {

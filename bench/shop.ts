@@ -1,7 +1,7 @@
-import { advise, type Knowledge } from "@/core/diagnosis";
+import { advise, type CaseFile, type Knowledge } from "@/core/diagnosis";
 import type { JobFacts } from "@/core/job";
 import { Counters, countsOf, lessonOf } from "@/core/knowledge";
-import { byFrequency, engine, flowchart, naiveBayes, nearestJob, oracle } from "./methods";
+import { byFrequency, engine, flowchart, naiveBayes, nearestJob, oracle, trueOdds } from "./methods";
 import { play, sightOf, type Method, type Played } from "./play";
 import { Dice } from "./random";
 import { recordJob } from "./world/history";
@@ -48,12 +48,22 @@ export interface Tally {
   readonly tests: number;
 }
 
+/** What was said of a job, and whether its cause was one that is not in the book. */
+export interface Told {
+  readonly p: number;
+  readonly strange: boolean;
+}
+
 export interface ShopResult {
   readonly methods: readonly Tally[];
   /** What was said of each top suspect at first, and whether it was right. */
   readonly firsts: readonly { readonly p: number; readonly right: boolean }[];
   /** The odds of a cause that is not in the book after three tests or repairs in vain, and whether it was one. */
-  readonly unknowns: readonly { readonly p: number; readonly strange: boolean }[];
+  readonly unknowns: readonly Told[];
+  /** The same as told by who knows the true world: nobody can tell better. */
+  readonly unknownsByOracle: readonly Told[];
+  /** The same of every job, at its last advice: three in vain, or the one that ended it. */
+  readonly unknownsAtLast: readonly Told[];
   readonly adviceMs: readonly number[];
 }
 
@@ -84,14 +94,19 @@ export function playShop(
     naiveBayes(knowledge),
   ].filter(({ name }) => !leaveOut.includes(name));
   const firsts: { p: number; right: boolean }[] = [];
-  const unknowns: { p: number; strange: boolean }[] = [];
+  const [unknowns, unknownsByOracle, unknownsAtLast]: [Told[], Told[], Told[]] = [[], [], []];
   const adviceMs: number[] = [];
   const sums = new Map<string, Played[]>(methods.map(({ name }) => [name, []]));
   for (let at = 0; at < Math.max(jobs, more); at++) {
     const job = dealJob(world, dice);
     firsts.push(firstAdvice(knowledge, job, adviceMs));
-    const p = unknownInVain(world, knowledge, job, new Dice(seed * 9973 + at));
-    if (p !== null) unknowns.push({ p, strange: job.causes.length === 0 });
+    const { inVain, last } = unknownInVain(world, knowledge, job, new Dice(seed * 9973 + at));
+    const strange = job.causes.length === 0;
+    unknownsAtLast.push({ p: last, strange });
+    if (inVain) {
+      unknowns.push({ p: inVain.p, strange });
+      unknownsByOracle.push({ p: trueOdds(world, inVain.file).unknown, strange });
+    }
     if (at >= jobs) continue;
     for (const method of methods) {
       const played = play(world, job, method, new Dice(seed * 1009 + at));
@@ -102,7 +117,7 @@ export function playShop(
   const mean = (list: readonly Played[], of: (played: Played) => number) =>
     list.reduce((sum, each) => sum + of(each), 0) / list.length;
   return {
-    ...{ firsts, unknowns, adviceMs },
+    ...{ firsts, unknowns, unknownsByOracle, unknownsAtLast, adviceMs },
     methods: [...sums].map(([name, list]) => ({
       name,
       minutes: mean(list, ({ minutes }) => minutes),
@@ -112,16 +127,24 @@ export function playShop(
   };
 }
 
-/** The odds of a cause that is not in the book once three tests or repairs of the plan's were in vain; null where it is found before. */
-function unknownInVain(world: World, knowledge: Knowledge, job: TrueJob, dice: Dice): number | null {
-  let unknown: number | null = null;
+interface Unknown {
+  /** The odds of a cause that is not in the book once three tests or repairs of the plan's were in vain; null where it is found before. */
+  readonly inVain: { readonly p: number; readonly file: CaseFile } | null;
+  /** Those odds at the last advice. */
+  readonly last: number;
+}
+
+function unknownInVain(world: World, knowledge: Knowledge, job: TrueJob, dice: Dice): Unknown {
+  let inVain: Unknown["inVain"] = null;
+  let last = 0;
   const persistent: Method = {
     name: "never from scratch",
     next(file) {
       const advice = advise(knowledge, file);
+      last = advice.unknown;
       const vain = file.tests.filter(({ outcome }) => outcome === "normal").length + file.fixesTried.length;
-      if (vain >= IN_VAIN) unknown = advice.unknown;
-      const best = unknown === null ? advice.plan.actions[0] : undefined;
+      if (vain >= IN_VAIN) inVain = { p: advice.unknown, file };
+      const best = inVain ? undefined : advice.plan.actions[0];
       if (!best) return { kind: "scratch" };
       return best.kind === "test"
         ? { kind: "test", procedure: best.procedure.key }
@@ -129,7 +152,7 @@ function unknownInVain(world: World, knowledge: Knowledge, job: TrueJob, dice: D
     },
   };
   play(world, job, persistent, dice);
-  return unknown;
+  return { inVain, last };
 }
 
 function firstAdvice(knowledge: Knowledge, job: TrueJob, adviceMs: number[]) {

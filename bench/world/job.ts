@@ -37,7 +37,7 @@ export function dealJob(world: World, dice: Dice): TrueJob {
 }
 
 /** A fault that nobody has seen shows itself somehow, as any other of its system would. */
-function strangeLooks(world: World, dice: Dice): Looks {
+export function strangeLooks(world: World, dice: Dice): Looks {
   return makeLooks(world, dice.pick(SYSTEMS), dice.some(world.conditions, 2), dice);
 }
 

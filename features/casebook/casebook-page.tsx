@@ -40,8 +40,8 @@ export function CasebookPage() {
       <div>
         <h1 className="text-xl">Casebook</h1>
         <p className="text-ink-soft">
-          Words, procedures, repairs, patterns and jobs in one open file: for another garage, a script, or a look at it
-          all elsewhere.
+          Words, procedures, repairs, patterns and jobs in one open file: for another garage, a script, or a
+          spreadsheet.
         </p>
       </div>
       <Section title="Out">
@@ -68,14 +68,16 @@ export function CasebookPage() {
             A casebook is taken over whole or not at all. What is here under the same key and differs is written anew;
             the same file twice changes nothing.
           </p>
-          <FileButton
-            accept=".json,application/json"
-            busy={busy !== null}
-            label="Take over a casebook"
-            onPick={(file) => void take(file)}
-          >
-            <FileUp aria-hidden size={20} /> Take over a casebook
-          </FileButton>
+          <div>
+            <FileButton
+              accept=".json,application/json"
+              busy={busy !== null}
+              label="Take over a casebook"
+              onPick={(file) => void take(file)}
+            >
+              <FileUp aria-hidden size={20} /> Take over a casebook
+            </FileButton>
+          </div>
           {busy && <StageView stage={busy} />}
           {outcome && <OutcomeView outcome={outcome} />}
         </div>

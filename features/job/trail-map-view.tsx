@@ -53,7 +53,7 @@ function Drawing({ roads, crossings, height }: DrawingProps) {
       <p className="no-print min-h-6 text-sm" aria-live="polite">
         {crossing ? (
           <>
-            <span className="font-medium">{crossing.label}</span>, {movedText(crossing)}
+            <span className="font-medium">{crossing.title}</span>, {movedText(crossing)}
           </>
         ) : (
           <span className="text-ink-soft">Point at an entry, or go to it with Tab, to see what it moved.</span>
@@ -91,7 +91,7 @@ function CrossingTarget({
         fill="transparent"
         tabIndex={0}
         role="button"
-        aria-label={`${crossing.label}, ${movedText(crossing)}`}
+        aria-label={`${crossing.title}, ${movedText(crossing)}`}
         onMouseEnter={show}
         onMouseLeave={hide}
         onFocus={show}
@@ -113,7 +113,7 @@ function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] 
       <ol className="text-sm">
         {crossings.slice(1).map((crossing) => (
           <li key={crossing.seq} className="border-t border-rule py-1">
-            <span className="font-medium">{crossing.label}</span>, {movedText(crossing)}
+            <span className="font-medium">{crossing.title}</span>, {movedText(crossing)}
           </li>
         ))}
       </ol>

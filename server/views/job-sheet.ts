@@ -58,6 +58,8 @@ import { codeMeanings, type CodeMeaning } from "./codes";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
 
 export interface CrossingView extends Crossing {
+  /** The entry in full, where its label is short. */
+  readonly title: string;
   readonly minutes: number;
   readonly moves: readonly (Move & { readonly name: string })[];
 }
@@ -236,7 +238,14 @@ function trailMap(
   current: (key: CauseKey) => CauseKey,
 ): JobSheet["map"] {
   const stops = trail.flatMap(({ seq, body, minutes, odds }) =>
-    odds ? [{ seq, label: entryShortText(labels, body), minutes, odds: renamedOdds(odds, current) }] : [],
+    odds
+      ? [
+          {
+            ...{ seq, label: entryShortText(labels, body), title: entryText(labels, body), minutes },
+            odds: renamedOdds(odds, current),
+          },
+        ]
+      : [],
   );
   const proved = facts.finding?.result === "root-cause" && missingProof(facts).length === 0 && !cameBack(facts);
   const through = new Set<CauseKey>(
@@ -247,6 +256,7 @@ function trailMap(
     ...map,
     crossings: map.crossings.map((crossing, at) => ({
       ...crossing,
+      title: stops[at]?.title ?? crossing.label,
       minutes: stops[at]?.minutes ?? 0,
       moves: crossing.moves.map((move) => ({ ...move, name: roadName(move, labels) })),
     })),

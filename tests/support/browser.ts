@@ -108,6 +108,12 @@ export class Browser {
   }
 
   /** Types into the field with this label, in place of what it held. */
+  /** Moves the pointer over something, without a click. */
+  async point(xpath: string): Promise<void> {
+    const origin = await this.find(xpath);
+    await this.driver.actions().move({ origin }).perform();
+  }
+
   async type(label: string, value: string): Promise<void> {
     await this.retry(async () => {
       const field = await this.field(label);
