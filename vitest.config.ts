@@ -42,7 +42,9 @@ export default defineConfig({
           name: "browser",
           include: ["tests/**/*.test.ts"],
           globalSetup: ["tests/support/template-database.ts"],
-          fileParallelism: false,
+          // Each file has an application, a database and a browser of its own; two of them keep two cores busy.
+          maxWorkers: 2,
+          sequence: { groupOrder: 1 },
           testTimeout: 180_000,
           hookTimeout: 120_000,
         },

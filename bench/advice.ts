@@ -3,7 +3,9 @@ import { areaUnderCurve, calibrationError, openShop, playShop, type ShopResult }
 import { COAST, HILLS } from "./world/rules";
 
 const short = process.argv.includes("--short");
-const SIZES = short ? [300, 3000] : [300, 3000, 20_000];
+/** `--sizes=300,3000` plays shops with histories of these sizes only. */
+const asked = process.argv.find((arg) => arg.startsWith("--sizes="))?.slice("--sizes=".length);
+const SIZES = asked ? asked.split(",").map(Number) : short ? [300, 3000] : [300, 3000, 20_000];
 const SEEDS = short ? [1] : [1, 2, 3, 4, 5];
 /** New jobs of each shop that are played by every method, and more whose first advice alone is looked at. */
 const JOBS = short ? 60 : 150;

@@ -79,7 +79,7 @@ function strangeLog(world: World, file: CaseFile): number {
 }
 
 const STRANGE = new WeakMap<World, readonly Looks[]>();
-const STRANGE_LOOKS = 400;
+const STRANGE_LOOKS = 120;
 
 function manyStrangeLooks(world: World): readonly Looks[] {
   const dice = new Dice(8191);

@@ -77,11 +77,3 @@ export function whileThere({ actions, expectedMinutes }: Plan): readonly TestAct
 }
 
 const MOST_SETS = 3;
-
-/** Two causes at once, and how likely that is. */
-export interface Pair {
-  readonly causes: readonly [KnownCause, KnownCause];
-  /** Their places in the book. */
-  readonly places: readonly [number, number];
-  readonly probability: number;
-}

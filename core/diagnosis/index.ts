@@ -32,7 +32,7 @@ export {
 export { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "./condition-topics";
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
-export { codeFeature, conditionFeature, presentFeatures, scanFeature, symptomFeature } from "./features";
+export { codeFeature, presentFeatures, symptomFeature } from "./features";
 export { withPriorWork } from "./prior-work";
 export { RECENCIES, WORKERS, WORKS, type PriorWork, type Recency, type Work, type Worker } from "./work";
 export { questionsFor, type Question } from "./questions";
@@ -51,7 +51,7 @@ export {
 } from "./verdict";
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
 export type { Closure } from "./roads";
-export { changesOfMind, stillOpen, whileThere, type ChangeOfMind, type Pair } from "./explain";
+export { changesOfMind, stillOpen, whileThere, type ChangeOfMind } from "./explain";
 export { whatIf, type WhatIf } from "./what-if";
 export { likeness, VEHICLE_WORTH, type JobSketch, type Likeness } from "./similar";
 export {

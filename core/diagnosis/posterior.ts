@@ -4,10 +4,9 @@ import { covers, type CauseKey } from "./cause";
 import { indexOf, weightsOf } from "./cause-index";
 import { countsIn, type KnownCause, type Knowledge } from "./counts";
 import type { Evidence, Reason } from "./evidence";
-import type { Pair } from "./explain";
 import { evidenceOf } from "./likelihood";
 import { priorOf, type Prior } from "./prior";
-import { logAdd, pairLogs, secondCauseLogs } from "./two-causes";
+import { logAdd, pairLogs, secondCauseLogs, type Pair } from "./two-causes";
 
 /** The odds of every suspect: all probabilities and `unknown` sum to 1. */
 export interface Odds {

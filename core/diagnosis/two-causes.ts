@@ -3,6 +3,14 @@ import { covers } from "./cause";
 import type { KnownCause } from "./counts";
 import type { Evidence } from "./evidence";
 
+/** Two causes at once, and how likely that is. */
+export interface Pair {
+  readonly causes: readonly [KnownCause, KnownCause];
+  /** Their places in the book. */
+  readonly places: readonly [number, number];
+  readonly probability: number;
+}
+
 /** How often a vehicle comes with two causes at once: about one job in twenty. */
 const TWO_AT_ONCE = 0.05;
 

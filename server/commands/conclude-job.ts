@@ -2,7 +2,7 @@ import "server-only";
 import Joi from "joi";
 import type { Cause } from "@/core/diagnosis";
 import { cameBack, FINDINGS, missingProof, rungOfJob, type FindingResult, type JobFacts } from "@/core/job";
-import { PROOF_STEPS, rungOf, type ProofResult, type ProofStep } from "@/core/proof";
+import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Actor } from "@/server/auth/session";
 import { ensureCause } from "@/server/db/book";
 import { insertProofFact, replaceCauseFacts } from "@/server/db/facts";

@@ -1,6 +1,5 @@
 import "server-only";
 import { symptomFeature, type CauseKey } from "@/core/diagnosis";
-import type { JobId } from "@/core/ids";
 import { causeMark, trialMark } from "@/core/knowledge";
 import type { Db } from "./pool";
 import { many } from "./rows";

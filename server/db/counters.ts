@@ -59,13 +59,6 @@ export async function countAlone(db: Db): Promise<void> {
   await execute(db, "select pg_advisory_xact_lock($1)", [COUNTING]);
 }
 
-/** Adds a lesson to the counters (`sign` 1) or takes it away (-1). */
-export async function applyLesson(db: Db, lesson: Lesson, sign: 1 | -1): Promise<void> {
-  const sum = new LessonSum();
-  sum.add(lesson, sign);
-  await sum.write(db);
-}
-
 /** Lessons added up before they are written: many jobs touch the same counters, and one write of each is enough. */
 export class LessonSum {
   #sums = newSums();

@@ -23,7 +23,7 @@ import {
   type JobFacts,
   type Need,
 } from "@/core/job";
-import { rungOf } from "@/core/proof";
+import {} from "@/core/proof";
 import {
   entryDetails,
   entryShortText,

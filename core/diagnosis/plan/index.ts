@@ -66,7 +66,7 @@ export function planOf(
   const places = placesOf(p);
   const thin = (values: Float64Array) => Float64Array.from(places, (at) => values[at] as number);
   const strange = odds.unknown > p.reduce((most, each) => Math.max(most, each), 0) ? odds.strange : undefined;
-  const procedures = proceduresLeft(knowledge, file, p, strange ? 0 : WORTH_TRYING, models);
+  const procedures = proceduresLeft(knowledge, file, suspectedPlaces(p, strange ? 0 : WORTH_TRYING), models);
   const planned = thin(p);
   const outlook: Outlook = {
     odds: planned,
@@ -147,16 +147,17 @@ function accessMinutes(
   return work.access === null || file.access.includes(work.access) ? 0 : work.accessMinutes;
 }
 
+const suspectedPlaces = (odds: Float64Array, least: number) =>
+  [...odds.keys()].filter((at) => (odds[at] as number) >= least);
+
 /** Procedures that were not done yet and speak of somebody who is still suspected, if only a little where nobody leads. */
 function proceduresLeft(
   knowledge: Knowledge,
   file: CaseFile,
-  odds: Float64Array,
-  least: number,
+  suspected: readonly number[],
   models: ReadonlyMap<string, OutcomeModel>,
 ): readonly Procedure[] {
   const done = new Set(file.tests.map(({ procedure }) => procedure));
-  const suspected = [...odds.keys()].filter((at) => (odds[at] as number) >= least);
   return knowledge.procedures.filter((procedure) => {
     const model = models.get(procedure.key);
     if (done.has(procedure.key) || procedure.outcomes.length < 2 || !model) return false;
