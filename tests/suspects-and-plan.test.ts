@@ -78,7 +78,7 @@ describe("one cause", () => {
     await browser.point(crossing);
     await browser.find(`//section[@aria-label='Trail map']//p[@aria-live][contains(., 'Charge-air hose: split')]`);
     await browser.click("//section[@aria-label='Trail map']//summary[.='What each entry moved']");
-    const told = await (await browser.find("(//section[@aria-label='Trail map']//ol/li)[last()]")).getText();
+    const told = await (await browser.find("(//section[@aria-label='Trail map']//details//li)[last()]")).getText();
     expect(words.split(", ")[0]).toBe(told.split(", ")[0]);
     expect(told).toMatch(/Charge-air hose: split \d+ % to \d+ %/);
   });

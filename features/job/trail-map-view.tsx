@@ -110,13 +110,13 @@ function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] 
       <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
         What each entry moved
       </summary>
-      <ol className="text-sm">
+      <ul className="text-sm">
         {crossings.slice(1).map((crossing) => (
           <li key={crossing.seq} className="border-t border-rule py-1">
             <span className="font-medium">{crossing.title}</span>, {movedText(crossing)}
           </li>
         ))}
-      </ol>
+      </ul>
     </details>
   );
 }

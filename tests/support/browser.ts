@@ -124,12 +124,14 @@ export class Browser {
 
   /** Gives a file of this machine to the file field with this label, however it is shown. */
   async file(label: string, path: string): Promise<void> {
-    const said = quote(label);
-    const field = await this.find(
-      `//input[@type='file'][@aria-label=${said} or ancestor::label[contains(., ${said})]]`,
-      { hidden: true },
-    );
-    await field.sendKeys(path);
+    await this.retry(async () => {
+      const said = quote(label);
+      const field = await this.find(
+        `//input[@type='file'][@aria-label=${said} or ancestor::label[contains(., ${said})]]`,
+        { hidden: true },
+      );
+      await field.sendKeys(path);
+    });
   }
 
   /** What the field with this label holds. */
