@@ -50,7 +50,7 @@ function Drawing({ roads, crossings, height }: DrawingProps) {
           <CrossingTarget key={each.seq} crossing={each} bottom={height + TOP} onShow={setShown} />
         ))}
       </svg>
-      <p className="no-print min-h-6 text-sm" aria-live="polite">
+      <p className="no-print min-h-7 pr-56 text-sm" aria-live="polite">
         {crossing ? (
           <>
             <span className="font-medium">{crossing.title}</span>, {movedText(crossing)}
@@ -106,7 +106,7 @@ function CrossingTarget({
 function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] }) {
   if (crossings.length < 2) return null;
   return (
-    <details className="px-4 pb-2 sm:px-6">
+    <details className="px-4 pb-2 sm:px-6 md:-mt-11 md:ml-auto md:w-fit md:open:mt-0 md:open:ml-0 md:open:w-auto">
       <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
         What each entry moved
       </summary>
