@@ -79,13 +79,13 @@ function NextAction() {
   return (
     <Block title={best.kind === "test" ? best.title : `Repair: ${best.title}`}>
       <p className="text-sm sm:text-base">{describe(best)}</p>
-      <SecondBest />
       <div className="mt-2 flex flex-wrap gap-2">
         <Button id="do-next" look="main" onClick={() => open(dialogOf(best))}>
           {best.kind === "test" ? "Start" : "Record the repair"}
         </Button>
         <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
       </div>
+      <SecondBest />
       <WhileThere />
       {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
     </Block>
@@ -99,7 +99,7 @@ function SecondBest() {
   const { title, moreMinutes } = secondBest;
   const more = moreMinutes < 1 ? "is as good" : `would take about ${minutesText(moreMinutes)} more`;
   return (
-    <p className="text-sm text-ink-soft">
+    <p className="mt-2 text-sm text-ink-soft">
       Second best, {title}, {more}.
     </p>
   );
