@@ -70,6 +70,7 @@ const SHOTS: readonly Shot[] = [
     },
   ],
   ["procedure", DESK, (browser) => browser.go("/procedures/crankshaft-sensor-resistance")],
+  ["casebook", DESK, (browser) => browser.go("/casebook")],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
   [

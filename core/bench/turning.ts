@@ -6,7 +6,7 @@ import { computed, impossible, quantity, type Calculator, type Values } from "./
  * circumference (ETRTO: rolling circumference 3.05 times the diameter).
  */
 const ROLLING = 3.05;
-/** Two frequencies nearer than this cannot be told apart by a phone or a seat of the pants. */
+/** Two frequencies nearer than this cannot be told apart by a phone or by feel. */
 const TOLERANCE = 0.08;
 
 const TYRE_INPUTS = [

@@ -61,7 +61,10 @@ function leaderOf({ causes }: Knowledge, { byCause, unknown }: Odds) {
   return { leader, probability };
 }
 
-/** Tests that are worth doing once the way to the next one is open: the same access, which is paid once. */
+/**
+ * Tests that are worth doing once the way to the next one is open: the same access, which is paid once. Without it they would cost hardly
+ * more than the next one does.
+ */
 export function whileThere({ actions, expectedMinutes }: Plan): readonly TestAction[] {
   const [next] = actions;
   if (next?.kind !== "test" || next.procedure.access === null || next.minutes === next.procedure.minutes) return [];

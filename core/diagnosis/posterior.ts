@@ -50,18 +50,20 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
   const unknownScaled = Math.exp(unknownLog - top);
   const scaled = logs.map((log) => Math.exp(log - top));
   const sum = scaled.reduce((total, value) => total + value, unknownScaled);
+  /** Places of the likeliest causes that were not repaired yet. */
+  const likely = () =>
+    [...scaled.keys()]
+      .filter((at) => !file.fixesTried.some((tried) => covers(tried, causes[at] as KnownCause)))
+      .sort((a, b) => (scaled[b] as number) - (scaled[a] as number))
+      .slice(0, PAIRED);
+  let pairs: readonly Pair[] | null = null;
   return {
     ...{ prior, evidence },
     byCause: new Map(causes.map(({ key }, at) => [key, (scaled[at] as number) / sum])),
     unknown: unknownScaled / sum,
     strange: new Map(systemsOf(causes).map((name, at) => [name, Math.exp((strange[at] as number) - top) / sum])),
-    pairs: () => {
-      const likely = [...scaled.keys()]
-        .filter((at) => !file.fixesTried.some((tried) => covers(tried, causes[at] as KnownCause)))
-        .sort((a, b) => (scaled[b] as number) - (scaled[a] as number))
-        .slice(0, PAIRED);
-      return pairsOf(causes, pairLogs(likely, priors, evidence), top + Math.log(sum));
-    },
+    // Told where somebody asks, and worked out once.
+    pairs: () => (pairs ??= pairsOf(causes, pairLogs(likely(), priors, evidence), top + Math.log(sum))),
   };
 }
 
@@ -81,7 +83,7 @@ function pairsOf(
     .flatMap(([one, other], at): readonly Pair[] => {
       const [a, b] = [causes[one], causes[other]];
       const probability = (weights[at] as number) / all;
-      return a && b && probability >= WORTH_TELLING ? [{ causes: [a, b], places: [one, other], probability }] : [];
+      return a && b && probability >= WORTH_TELLING ? [{ causes: [a, b], probability }] : [];
     })
     .sort((a, b) => b.probability - a.probability);
 }

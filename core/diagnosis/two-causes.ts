@@ -6,8 +6,6 @@ import type { Evidence } from "./evidence";
 /** Two causes at once, and how likely that is. */
 export interface Pair {
   readonly causes: readonly [KnownCause, KnownCause];
-  /** Their places in the book. */
-  readonly places: readonly [number, number];
   readonly probability: number;
 }
 

@@ -102,7 +102,7 @@ function CrossingTarget({
   );
 }
 
-/** The same in words, for whoever cannot point: a phone, a reader, paper. */
+/** The same in words, for whoever cannot point: on a phone, or by ear. */
 function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] }) {
   if (crossings.length < 2) return null;
   return (

@@ -70,7 +70,8 @@ describe("what comes over the line", () => {
   };
 
   test("is taken apart whatever its order and spaces, and refused where it is no JSON or too long", async () => {
-    const text = '{ "jobs" : [ {"key":"Ä\\u00e4", "n":[1,{"x":null}]},\n 7 ], "version":1 , "z":{"jobs":[1]} }';
+    const text =
+      '{ "jobs" : [ {"key":"Ä\\u00e4", "n":[1,{"x":null}]},\n 7, "\u2028 \u2029" ], "version":1 , "z":{"jobs":[1]} }';
     const read = await spooled(text);
     if (!read.ok) throw new Error(read.why);
     const jobs: unknown[] = [];

@@ -51,22 +51,26 @@ export async function importCasebook(
   let batch: Read[] = [];
   let writing = Promise.resolve();
   let at = 0;
-  for await (const value of spooled.jobs()) {
-    const job = check.check(value, at);
-    if (job) batch.push({ job: jobAsCounted(job, current), at });
-    at++;
-    if (check.problems.length > MOST_PROBLEMS) break;
-    if (at % BREATH === 0) await nextTurn();
-    if (at % BATCH && at < spooled.jobCount) continue;
-    // The database writes one batch while the next is checked.
+  try {
+    for await (const value of spooled.jobs()) {
+      const job = check.check(value, at);
+      if (job) batch.push({ job: jobAsCounted(job, current), at });
+      at++;
+      if (check.problems.length > MOST_PROBLEMS) break;
+      if (at % BREATH === 0) await nextTurn();
+      if (at % BATCH && at < spooled.jobCount) continue;
+      // The database writes one batch while the next is checked.
+      await writing;
+      if (!check.problems.length) writing = work.write(batch);
+      // What goes wrong is told where it is waited for.
+      writing.catch(() => {});
+      batch = [];
+      onProgress(at);
+    }
+  } finally {
+    // Whatever ends the import, nothing is still being written when its transaction ends.
     await writing;
-    writing = check.problems.length ? Promise.resolve() : work.write(batch);
-    // What goes wrong is told where it is waited for.
-    writing.catch(() => {});
-    batch = [];
-    onProgress(at);
   }
-  await writing;
   if (check.problems.length) throw new CasebookRefusal(check.problems);
   await work.finish();
   return { ...counts, jobs: work.tally, problems: [] };
@@ -113,14 +117,8 @@ class ImportOfJobs {
 
   async write(batch: readonly Read[]): Promise<void> {
     const { db, site } = this.context;
-    const known = new Map(
-      (
-        await jobsByKey(
-          db,
-          batch.map(({ job }) => job.key),
-        )
-      ).map((each) => [each.key, each]),
-    );
+    const keys = batch.map(({ job }) => job.key);
+    const known = new Map((await jobsByKey(db, keys)).map((each) => [each.key, each]));
     const before = known.size ? await readJobs(db, [...known.keys()]) : new Map<string, CasebookJob>();
     const changed = batch.filter(({ job }) => {
       const there = before.get(job.key);
@@ -138,14 +136,8 @@ class ImportOfJobs {
       const returned = own !== null && old.get(own.id)?.returned === true;
       const was = before.get(job.key)?.comebackOf ?? null;
       if (job.comebackOf !== was) this.#comebacks.push({ key: job.key, of: job.comebackOf, was, at });
-      return {
-        entries: made.entries,
-        facts: { ...made.facts, returned },
-        id: own?.id ?? newJobId(),
-        job,
-        at,
-        known: own,
-      };
+      const id = own?.id ?? newJobId();
+      return { id, job, at, known: own, entries: made.entries, facts: { ...made.facts, returned } };
     });
     if (old.size) {
       await unlearn(db, [...old]);
@@ -165,7 +157,7 @@ class ImportOfJobs {
     const { db } = this.context;
     await this.#lessons.write(db);
     if (!this.#comebacks.length) return;
-    const touched = [...new Set(this.#comebacks.flatMap(({ of, was }) => [of ?? [], was ?? []].flat()))];
+    const touched = [...new Set(this.#comebacks.flatMap(({ of, was }) => [of, was].filter((key) => key !== null)))];
     const ids = new Map((await jobsByKey(db, touched)).map(({ key, id }) => [key, id]));
     const missing = this.#comebacks.filter(({ of }) => of !== null && !ids.has(of));
     if (missing.length)

@@ -51,7 +51,7 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
     router.push(`/procedures/${String(answer.key)}`);
   };
   const line = (key: "title" | "question" | "place" | "access", label: string, hint?: string) => (
-    <Field name={key} label={label} {...(hint ? { hint } : {})} className="grow basis-60">
+    <Field name={key} label={label} {...(hint ? { hint } : {})} className="grow">
       <TextInput value={draft[key]} onChange={(event) => set({ [key]: event.target.value })} />
     </Field>
   );
@@ -118,7 +118,7 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
       </Section>
       <Section title="How it is done">
         <div className="flex flex-col gap-4 pt-3">
-          <div className="flex flex-wrap gap-4">
+          <div className="flex flex-wrap items-end gap-4">
             {number("minutes", "Minutes of work")}
             {line("access", "What has to be off or open", "optional: paid once a job")}
             {number("accessMinutes", "Minutes for that")}
