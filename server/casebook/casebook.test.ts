@@ -9,11 +9,13 @@ import { HILLS } from "@/bench/world/rules";
 import { advise } from "@/core/diagnosis";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
-import { pool } from "@/server/db/pool";
+import { inTransaction, pool } from "@/server/db/pool";
+import { HeldReferences, withReferencesHeld } from "@/server/db/references";
 import { findSite } from "@/server/db/sites";
 import { rebuildKnowledge } from "@/server/knowledge/rebuild";
 import { adviceAnswer } from "@/server/views/advice-answer";
 import { givenDatabase } from "@/tests/support/database";
+import { brokenReferences } from "@/tests/support/references";
 import { NOW, openShop } from "@/tests/support/workshop";
 import { exportCasebook } from "./export";
 import { runImport } from "./run-import";
@@ -118,6 +120,20 @@ describe("a casebook", () => {
       patterns: { added: 0, unchanged: book.patterns.length, updated: 0 },
     });
     expect(await countRows("job")).toBe(JOBS);
+  });
+
+  test("leaves no reference that leads nowhere, though its rows are written without PostgreSQL looking", async () => {
+    expect(await brokenReferences(pool())).toEqual([]);
+    // The look itself sees what is broken.
+    const spoilt = inTransaction(async (db) => {
+      await withReferencesHeld(db, async () => {
+        await db.query("update job_symptom set symptom = 'nowhere' where ctid = (select min(ctid) from job_symptom)");
+      });
+      throw new Error((await brokenReferences(db)).join());
+    });
+    await expect(spoilt).rejects.toThrow("job_symptom_symptom_fkey: 1");
+    const unknown = inTransaction((db) => new HeldReferences().hold(db, { symptom: [null, "nowhere"] }));
+    await expect(unknown).rejects.toThrow("symptom nowhere is referred to and is not there");
   });
 
   test("teaches the book what its jobs teach one by one: odds and plan are those of the engine on the same jobs", async () => {

@@ -34,7 +34,8 @@ export class JobCheck {
   }
 }
 
-const VARIANT = ["make", "model", "year", "engine", "transmission", "drive", "market"] as const;
+/** What tells one kind of vehicle from another. */
+export const VARIANT = ["make", "model", "year", "engine", "transmission", "drive", "market"] as const;
 
 export const sameVariant = (a: Vehicle, b: Vehicle) => VARIANT.every((field) => a[field] === b[field]);
 

@@ -14,7 +14,7 @@ import {
   type Vocabulary,
 } from "@/server/db/book";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
-import { insertRows } from "@/server/db/copy-rows";
+import { CopyRows } from "@/server/db/copy-rows";
 import { rewriteWord } from "@/server/db/casebook";
 import { bookAsCounted, type CurrentNames } from "./current-names";
 import { CasebookRefusal } from "./refusal";
@@ -93,12 +93,9 @@ async function importWords(
     return { ...word, label, created_at: now, created_by: actor.personId };
   });
   const columns = `key text, label text, ${extra ? `${extra} text, ` : ""}created_at timestamptz, created_by uuid`;
-  await insertRows(
-    db,
-    table,
-    columns,
-    rows.filter(({ key }) => !known.has(key)),
-  );
+  const fresh = new CopyRows(table, columns);
+  for (const row of rows) if (!known.has(row.key)) fresh.addFields(row);
+  await fresh.write(db);
   let updated = 0;
   for (const { key, label, ...word } of rows.filter(({ key: own }) => known.has(own))) {
     if (known.get(key)?.label === label && (extra === null || known.get(key)?.[extra] === word[extra])) continue;

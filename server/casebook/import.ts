@@ -1,8 +1,9 @@
 import "server-only";
-import { randomUUID } from "node:crypto";
 import { setImmediate as nextTurn } from "node:timers/promises";
+import { v7 as newId } from "uuid";
 import type { JobId } from "@/core/ids";
 import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
+import { lessonOf } from "@/core/knowledge";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import { dropFacts, jobsByKey, setComebacks, updateStandings } from "@/server/db/casebook";
@@ -10,7 +11,7 @@ import { countAlone, LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
 import type { Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
-import { learn, MOST_IN_MEMORY, recount, unlearn } from "@/server/knowledge/keep";
+import { MOST_IN_MEMORY, recount, unlearn } from "@/server/knowledge/keep";
 import { validate } from "@/server/input";
 import { JobCheck } from "./check-jobs";
 import { jobAsCounted, readCurrentNames } from "./current-names";
@@ -21,13 +22,13 @@ import { importBook, type BookCounts, type Tally } from "./import-book";
 import { CasebookRefusal, MOST_PROBLEMS } from "./refusal";
 import { bookInput, type CasebookJob } from "./shape";
 import type { SpooledCasebook } from "./spool";
-import { writeJobs, type Written } from "./write-jobs";
+import { SeenTo, writeJobs, type Written } from "./write-jobs";
 
 export type ImportAnswer = BookCounts & { readonly jobs: Tally; readonly problems: readonly InputProblem[] };
 
-const BATCH = 500;
-/** So many jobs are checked at a stretch: the connection to the database, and everybody else's requests, get their turn. */
-const BREATH = 20;
+const BATCH = 2000;
+/** Jobs are checked so long at a stretch: the connection to the database, and everybody else's requests, get their turn. */
+const BREATH_MS = 4;
 
 /**
  * Takes a casebook over, by keys: whole or not at all, within the caller's transaction; the same file twice changes nothing. Jobs are
@@ -51,13 +52,17 @@ export async function importCasebook(
   let batch: Read[] = [];
   let writing = Promise.resolve();
   let at = 0;
+  let breathed = performance.now();
   try {
     for await (const value of spooled.jobs()) {
       const job = check.check(value, at);
       if (job) batch.push({ job: jobAsCounted(job, current), at });
       at++;
       if (check.problems.length > MOST_PROBLEMS) break;
-      if (at % BREATH === 0) await nextTurn();
+      if (performance.now() - breathed > BREATH_MS) {
+        await nextTurn();
+        breathed = performance.now();
+      }
       if (at % BATCH && at < spooled.jobCount) continue;
       // The database writes one batch while the next is checked.
       await writing;
@@ -109,6 +114,7 @@ class ImportOfJobs {
   readonly tally = { added: 0, unchanged: 0, updated: 0 };
   readonly #lessons = new LessonSum();
   readonly #comebacks: Comeback[] = [];
+  readonly #seen = new SeenTo();
 
   constructor(
     private readonly context: CommandContext,
@@ -136,19 +142,15 @@ class ImportOfJobs {
       const returned = own !== null && old.get(own.id)?.returned === true;
       const was = before.get(job.key)?.comebackOf ?? null;
       if (job.comebackOf !== was) this.#comebacks.push({ key: job.key, of: job.comebackOf, was, at });
-      const id = own?.id ?? newJobId();
+      const id = own?.id ?? (newId() as JobId);
       return { id, job, at, known: own, entries: made.entries, facts: { ...made.facts, returned } };
     });
     if (old.size) {
       await unlearn(db, [...old]);
       await dropFacts(db, [...old.keys()]);
     }
-    await writeJobs(this.context, written);
-    await learn(
-      db,
-      written.map(({ id, facts }) => [id, facts]),
-      this.#lessons,
-    );
+    await writeJobs(this.context, written, this.#seen);
+    for (const { facts } of written) this.#lessons.add(lessonOf(facts), 1);
     if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.write(db);
   }
 
@@ -180,5 +182,3 @@ async function setStandings(db: Db, jobs: ReadonlyMap<JobId, JobFacts>): Promise
   const rows = [...jobs].map(([id, facts]) => ({ id, rung: rungOfJob(facts), came_back: cameBack(facts) }));
   await updateStandings(db, rows);
 }
-
-const newJobId = () => randomUUID() as JobId;

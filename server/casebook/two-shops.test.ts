@@ -3,6 +3,7 @@ import { beforeAll, expect, test } from "vitest";
 import type { CommandId } from "@/core/ids";
 import { closePool, pool } from "@/server/db/pool";
 import { createDatabase, DEMO_TEMPLATE, givenDatabase } from "@/tests/support/database";
+import { brokenReferences } from "@/tests/support/references";
 import { NOW, openShop } from "@/tests/support/workshop";
 import { exportCasebook } from "./export";
 import { runImport } from "./run-import";
@@ -61,6 +62,7 @@ test("what one shop exports, an empty one takes over and exports again as it was
       await read.casebook.dispose();
     }
     const again = JSON.parse(await exported()) as Record<string, { key: string }[]>;
+    expect(await brokenReferences(pool())).toEqual([]);
     // An empty shop begins with words of its own, which it keeps.
     const wanted = JSON.parse(first) as typeof again;
     for (const list of ["procedures", "fixes", "patterns", "jobs"]) expect(again[list]).toEqual(wanted[list]);

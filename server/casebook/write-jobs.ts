@@ -1,14 +1,18 @@
 import "server-only";
-import { randomUUID } from "node:crypto";
+import { v7 as newId } from "uuid";
 import type { JobId } from "@/core/ids";
 import { cameBack, rungOfJob } from "@/core/job";
+import { marksOf } from "@/core/knowledge";
 import type { Vehicle } from "@/core/vehicle";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import { learnVariantsOf, takeJobNumbers, updateImportedJob, vehiclesByVin, type KnownJob } from "@/server/db/casebook";
 import { ensureCauses } from "@/server/db/book";
-import { insertRows } from "@/server/db/copy-rows";
-import { sameVariant } from "./check-jobs";
+import { CopyRows } from "@/server/db/copy-rows";
+import { copyJobMarks, type MarksOfJob } from "@/server/db/job-features";
+import { causeReference, HeldReferences, withReferencesHeld } from "@/server/db/references";
+import type { Db } from "@/server/db/pool";
+import { sameVariant, VARIANT } from "./check-jobs";
 import { NOT_TOLD, type ImportedJob } from "./facts-of-job";
 import { CasebookRefusal } from "./refusal";
 import type { CasebookJob } from "./shape";
@@ -22,39 +26,71 @@ export interface Written extends ImportedJob {
   readonly known: KnownJob | null;
 }
 
-/** Writes jobs, their trails and what these add up to. */
-export async function writeJobs(context: CommandContext, written: readonly Written[]): Promise<void> {
-  const { db, actor, site, commandId } = context;
+/** A vehicle that is to be written, and its id. */
+interface NewVehicle {
+  readonly id: string;
+  readonly vehicle: CasebookJob["vehicle"];
+}
+
+/** What an import has seen to already and need not see to again with every batch. */
+export class SeenTo {
+  readonly references = new HeldReferences();
+  readonly #variants = new Set<string>();
+
+  /** Vehicles of which none with the same make, model, year and the rest came before. */
+  newVariants(vehicles: readonly Vehicle[]): readonly Vehicle[] {
+    return vehicles.filter((vehicle) => {
+      const variant = JSON.stringify(VARIANT.map((field) => vehicle[field]));
+      if (this.#variants.has(variant)) return false;
+      this.#variants.add(variant);
+      return true;
+    });
+  }
+}
+
+/** Writes jobs, their trails, what these add up to and what the jobs are found by. */
+export async function writeJobs(context: CommandContext, written: readonly Written[], seen: SeenTo): Promise<void> {
+  const { db, actor, site, commandId, now } = context;
   const by = actor.personId;
-  const vehicles = await takeInVehicles(context, written);
-  const fresh = written.filter(({ known }) => !known);
-  const last = fresh.length ? await takeJobNumbers(db, site.id, fresh.length) : 0;
-  const rowOf = ({ id, job, facts, entries, known }: Written) => ({
-    ...{ id, vehicle_id: vehicles.get(id), odometer_km: job.odometerKm, complaint: job.complaint ?? NOT_TOLD },
-    ...{ version: (known?.version ?? 0) + entries.length, closed_at: job.closedAt, closed_by: job.closedAt && by },
-    ...{ finding: job.finding?.result ?? null, rung: rungOfJob(facts), came_back: cameBack(facts) },
+  const { vehicles, fresh: freshVehicles } = await takeInVehicles(context, written, seen);
+  const found = written.flatMap(({ job }) => job.finding?.causes ?? []);
+  await ensureCauses(db, found, { id: by, at: now });
+  await seen.references.hold(db, {
+    ...{ site: [site.id], person: [by], command: [commandId], cause: found.map(causeReference) },
+    symptom: written.flatMap(({ job }) => job.symptoms.map(({ key }) => key)),
+    component: written.flatMap(({ job }) => job.parts.map(({ component }) => component)),
+    failure: written.flatMap(({ job }) => job.parts.map(({ failure }) => failure)),
+    procedure: written.flatMap(({ facts }) => facts.tests.map(({ procedure }) => procedure)),
   });
-  await insertRows(
+  const fresh = written.filter(({ known }) => !known);
+  let number = fresh.length ? await takeJobNumbers(db, site.id, fresh.length) : 0;
+  const rows = new RowsOfJobs();
+  for (const vehicle of freshVehicles) rows.addVehicle(vehicle, by, now);
+  for (const each of written) {
+    const { id, job, facts, entries } = each;
+    if (!each.known)
+      rows.job.add(
+        ...[id, job.key, site.id, ++number, vehicles.get(id), job.odometerKm, job.complaint ?? NOT_TOLD],
+        ...[entries.length, job.openedAt, by, job.closedAt, job.closedAt && by],
+        ...[job.finding?.result, rungOfJob(facts), cameBack(facts)],
+      );
+    for (const { seq, at, minutes, body } of entries)
+      rows.entry.add(id, seq, body.kind, at, by, minutes, body, commandId);
+    rows.addFacts(each);
+  }
+  await withReferencesHeld(db, () => rows.write(db));
+  await updateImportedJob(
     db,
-    "job",
-    "id uuid, key text, site_id uuid, number integer, vehicle_id uuid, odometer_km integer, complaint text, version integer, opened_at timestamptz, opened_by uuid, closed_at timestamptz, closed_by uuid, finding text, rung integer, came_back boolean",
-    fresh.map((each, at) => ({
-      ...rowOf(each),
-      ...{ key: each.job.key, site_id: site.id, number: last + at + 1, opened_at: each.job.openedAt, opened_by: by },
-    })),
-  );
-  await updateImportedJob(db, written.filter(({ known }) => known).map(rowOf));
-  await insertRows(
-    db,
-    "entry",
-    "job_id uuid, seq integer, kind text, at timestamptz, by_id uuid, minutes numeric, body jsonb, command_id uuid",
-    written.flatMap(({ id, entries }) =>
-      entries.map(({ seq, at, minutes, body }) => ({
-        ...{ job_id: id, seq, kind: body.kind, at, by_id: by, minutes, body, command_id: commandId },
-      })),
+    written.flatMap(({ id, job, facts, entries, known }) =>
+      known
+        ? {
+            ...{ id, vehicle_id: vehicles.get(id), odometer_km: job.odometerKm, complaint: job.complaint ?? NOT_TOLD },
+            ...{ version: known.version + entries.length, closed_at: job.closedAt, closed_by: job.closedAt && by },
+            ...{ finding: job.finding?.result ?? null, rung: rungOfJob(facts), came_back: cameBack(facts) },
+          }
+        : [],
     ),
   );
-  await writeFacts(context, written);
 }
 
 const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file, says of the vehicle with this VIN";
@@ -62,103 +98,102 @@ const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file
 /**
  * The vehicle of each job: the one with its VIN; else one of its own, since a casebook says nothing of which jobs without a VIN were on
  * the same one. A vehicle that is here is never changed: jobs that are not in the file may be on it.
+ * @returns by job, and the rows of those that are still to be written
  */
 async function takeInVehicles(
   { db, actor, now }: CommandContext,
   written: readonly Written[],
-): Promise<ReadonlyMap<JobId, string>> {
+  seen: SeenTo,
+): Promise<{ readonly vehicles: ReadonlyMap<JobId, string>; readonly fresh: readonly NewVehicle[] }> {
   const vins = written.flatMap(({ job }) => job.vehicle.vin ?? []);
-  const byVin = new Map<string, Vehicle & { readonly id: string }>(
-    (await vehiclesByVin(db, vins)).map((each) => [each.vin, each]),
+  const byVin = new Map<string, Omit<NewVehicle, "vehicle"> & { readonly vehicle: Vehicle }>(
+    (await vehiclesByVin(db, vins)).map((each) => [each.vin, { id: each.id, vehicle: each }]),
   );
   const of = new Map<JobId, string>();
-  const fresh: object[] = [];
+  const fresh: NewVehicle[] = [];
+  const made = new Set<string>();
   const problems: InputProblem[] = [];
   for (const { id, job, at } of written) {
     const { vehicle } = job;
     const there = vehicle.vin === null ? undefined : byVin.get(vehicle.vin);
-    const own = there ?? { ...vehicle, id: randomUUID() };
-    if (!sameVariant(own, vehicle)) problems.push({ path: `jobs[${at}].vehicle`, message: OTHER_VEHICLE });
+    const own = there ?? { id: newId(), vehicle };
+    if (!sameVariant(own.vehicle, vehicle)) problems.push({ path: `jobs[${at}].vehicle`, message: OTHER_VEHICLE });
     of.set(id, own.id);
     if (there) continue;
     if (vehicle.vin !== null) byVin.set(vehicle.vin, own);
-    fresh.push({ ...own, created_at: now, created_by: actor.personId });
+    made.add(own.id);
+    fresh.push({ id: own.id, vehicle });
   }
   if (problems.length) throw new CasebookRefusal(problems);
-  await insertRows(
-    db,
-    "vehicle",
-    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, created_at timestamptz, created_by uuid",
-    fresh,
-  );
-  await learnVariantsOf(
-    db,
-    written.map(({ job }) => job.vehicle),
-    { id: actor.personId, at: now },
-  );
-  return of;
+  await seen.references.hold(db, { vehicle: [...byVin.values()].flatMap(({ id }) => (made.has(id) ? [] : id)) });
+  const variants = seen.newVariants(written.map(({ job }) => job.vehicle));
+  if (variants.length) await learnVariantsOf(db, variants, { id: actor.personId, at: now });
+  return { vehicles: of, fresh };
 }
 
-/** What the entries add up to, table by table. */
-async function writeFacts({ db, actor, now }: CommandContext, written: readonly Written[]): Promise<void> {
-  const rows = <T extends object>(of: (each: Written, seqOf: (kind: string) => number) => readonly T[]) =>
-    written.flatMap((each) =>
-      of(each, (kind) => each.entries.find(({ body }) => body.kind === kind)?.seq ?? 0).map((row) => ({
-        job_id: each.id,
-        ...row,
-      })),
-    );
-  await insertRows(
-    db,
-    "job_symptom",
-    "job_id uuid, seq integer, symptom text, conditions text[]",
-    rows(({ job }, seqOf) =>
-      job.symptoms.map(({ key, conditions }) => ({ seq: seqOf("symptoms"), symptom: key, conditions })),
+/** The rows of jobs, table by table, in the order in which they are written. */
+class RowsOfJobs {
+  readonly #vehicle = new CopyRows(
+    "vehicle",
+    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, created_at timestamptz, created_by uuid",
+  );
+  readonly job = new CopyRows(
+    "job",
+    "id uuid, key text, site_id uuid, number integer, vehicle_id uuid, odometer_km integer, complaint text, version integer, opened_at timestamptz, opened_by uuid, closed_at timestamptz, closed_by uuid, finding text, rung integer, came_back boolean",
+  );
+  readonly entry = new CopyRows(
+    "entry",
+    "job_id uuid, seq integer, kind text, at timestamptz, by_id uuid, minutes numeric, body jsonb, command_id uuid",
+  );
+  readonly #facts = {
+    symptom: new CopyRows("job_symptom", "job_id uuid, seq integer, symptom text, conditions text[]"),
+    code: new CopyRows("job_code", "job_id uuid, seq integer, code text, module text, status text"),
+    module: new CopyRows("job_module", "job_id uuid, seq integer, module text, state text"),
+    test: new CopyRows(
+      "job_test",
+      "job_id uuid, seq integer, procedure text, title text, outcome text, minutes numeric, access text, effects jsonb",
     ),
-  );
-  await insertRows(
-    db,
-    "job_code",
-    "job_id uuid, seq integer, code text, module text, status text",
-    rows(({ job }, seqOf) =>
-      job.codes.map(({ code, module, status }) => ({ seq: seqOf("scan"), code, module: module ?? "", status })),
+    part: new CopyRows(
+      "job_part",
+      "job_id uuid, seq integer, component text, failure text, part_number text, source text, minutes numeric, cost numeric, currency text, result text, result_seq integer",
     ),
-  );
-  await insertRows(
-    db,
-    "job_module",
-    "job_id uuid, seq integer, module text, state text",
-    rows(({ job }, seqOf) => job.modulesScanned.map((module) => ({ seq: seqOf("scan"), module, state: "read" }))),
-  );
-  await insertRows(
-    db,
-    "job_test",
-    "job_id uuid, seq integer, procedure text, title text, outcome text, minutes numeric, access text, effects jsonb",
-    rows(({ facts }) => facts.tests),
-  );
-  await insertRows(
-    db,
-    "job_part",
-    "job_id uuid, seq integer, component text, failure text, part_number text, source text, minutes numeric, cost numeric, currency text, result text, result_seq integer",
-    rows(({ facts }) =>
-      facts.parts.map(({ cost, partNumber, resultSeq, ...part }) => ({
-        ...part,
-        ...{ part_number: partNumber, cost: cost.amount, currency: cost.currency, result_seq: resultSeq },
-      })),
-    ),
-  );
-  await insertRows(
-    db,
-    "job_proof",
-    "job_id uuid, seq integer, step text, result text",
-    rows(({ facts }) => facts.proof),
-  );
-  const found = written.flatMap(({ job }) => job.finding?.causes ?? []);
-  await ensureCauses(db, found, { id: actor.personId, at: now });
-  await insertRows(
-    db,
-    "job_cause",
-    "job_id uuid, seq integer, component text, failure text",
-    rows(({ job }, seqOf) => (job.finding?.causes ?? []).map((cause) => ({ seq: seqOf("finding"), ...cause }))),
-  );
+    proof: new CopyRows("job_proof", "job_id uuid, seq integer, step text, result text"),
+    cause: new CopyRows("job_cause", "job_id uuid, seq integer, component text, failure text"),
+  };
+  readonly #marks: MarksOfJob[] = [];
+
+  addVehicle(
+    { id, vehicle: { vin, make, model, year, engine, transmission, drive, market } }: NewVehicle,
+    by: string,
+    now: Date,
+  ): void {
+    this.#vehicle.add(id, vin, make, model, year, engine, transmission, drive, market, now, by);
+  }
+
+  /** What a job's entries add up to. */
+  addFacts({ id, job, facts, entries }: Written): void {
+    const seqOf = (kind: string) => entries.find(({ body }) => body.kind === kind)?.seq ?? 0;
+    const { symptom, code, module, test, part, proof, cause } = this.#facts;
+    const [told, scanned, found] = [seqOf("symptoms"), seqOf("scan"), seqOf("finding")];
+    for (const { key, conditions } of job.symptoms) symptom.add(id, told, key, conditions);
+    for (const each of job.codes) code.add(id, scanned, each.code, each.module ?? "", each.status);
+    for (const each of job.modulesScanned) module.add(id, scanned, each, "read");
+    for (const { seq, procedure, title, outcome, minutes, access, effects } of facts.tests)
+      test.add(id, seq, procedure, title, outcome, minutes, access, effects);
+    for (const each of facts.parts) {
+      const { seq, component, failure, partNumber, source, minutes, cost, result, resultSeq } = each;
+      part.add(
+        ...[id, seq, component, failure, partNumber, source],
+        ...[minutes, cost.amount, cost.currency, result, resultSeq],
+      );
+    }
+    for (const { seq, step, result } of facts.proof) proof.add(id, seq, step, result);
+    for (const { component, failure } of job.finding?.causes ?? []) cause.add(id, found, component, failure);
+    if (job.closedAt !== null) this.#marks.push({ id, at: job.closedAt, marks: marksOf(facts) });
+  }
+
+  async write(db: Db): Promise<void> {
+    for (const rows of [this.#vehicle, this.job, this.entry, ...Object.values(this.#facts)]) await rows.write(db);
+    await copyJobMarks(db, this.#marks);
+  }
 }

@@ -6,9 +6,9 @@ import type { Db } from "./pool";
 
 const quoted = (text: string) => `"${text.replace(/["\\]/g, String.raw`\$&`)}"`;
 const ESCAPES: Readonly<Record<string, string>> = { "\\": "\\\\", "\t": "\\t", "\n": "\\n", "\r": "\\r" };
+const SPECIAL = /[\\\t\n\r]/;
 const escaped = (text: string) =>
   SPECIAL.test(text) ? text.replace(/[\\\t\n\r]/g, (sign) => ESCAPES[sign] ?? sign) : text;
-const SPECIAL = /[\\\t\n\r]/;
 
 /** A value in COPY's text format, by its column's type. */
 const TEXT_OF: Readonly<Record<string, (value: unknown) => string>> = {
@@ -18,23 +18,45 @@ const TEXT_OF: Readonly<Record<string, (value: unknown) => string>> = {
   timestamptz: (value) => (value instanceof Date ? value.toISOString() : String(value)),
 };
 
-/**
- * Writes many rows of one table by COPY.
- * @param columns as PostgreSQL declares them: `id uuid, conditions text[]`
- */
-export async function insertRows(db: Db, table: string, columns: string, rows: readonly object[]): Promise<void> {
-  if (!rows.length) return;
-  const declared = columns.split(", ").map((column) => column.split(" "));
-  const names = declared.map(([name = ""]) => name);
-  const textOf = declared.map(([, type = ""]) => TEXT_OF[type] ?? String);
-  let text = "";
-  for (const row of rows) {
-    for (const [at, name] of names.entries()) {
-      const value: unknown = (row as Readonly<Record<string, unknown>>)[name];
-      text += value === null || value === undefined ? String.raw`\N` : textOf[at]?.(value);
-      text += at + 1 < names.length ? "\t" : "\n";
-    }
+/** Many rows of one table, to be written by COPY: kept as its text, since the rows of an import would fill the memory as objects. */
+export class CopyRows {
+  readonly #names: readonly string[];
+  readonly #textOf: readonly ((value: unknown) => string)[];
+  #text = "";
+
+  /** @param columns as PostgreSQL declares them: `id uuid, conditions text[]` */
+  constructor(
+    private readonly table: string,
+    columns: string,
+  ) {
+    const declared = columns.split(", ").map((column) => column.split(" "));
+    this.#names = declared.map(([name = ""]) => name);
+    this.#textOf = declared.map(([, type = ""]) => TEXT_OF[type] ?? String);
   }
-  const copy = copyFrom(`copy ${table} (${names.join(", ")}) from stdin`);
-  await pipeline(Readable.from([text]), db.query(copy));
+
+  /** A row: its values in the order of the columns. */
+  add(...values: readonly unknown[]): void {
+    if (values.length !== this.#textOf.length) throw new Error(`a row of ${this.table} has other columns`);
+    for (const [at, value] of values.entries()) {
+      if (at) this.#text += "\t";
+      this.#text += value === null || value === undefined ? String.raw`\N` : this.#textOf[at]?.(value);
+    }
+    this.#text += "\n";
+  }
+
+  /** A row: its values by the names of the columns. */
+  addFields(row: object): void {
+    this.add(...this.#names.map((name): unknown => (row as Readonly<Record<string, unknown>>)[name]));
+  }
+
+  /** Writes the rows and lets go of them. */
+  async write(db: Db): Promise<void> {
+    const text = this.#text;
+    this.#text = "";
+    if (text === "") return;
+    await pipeline(
+      Readable.from([text]),
+      db.query(copyFrom(`copy ${this.table} (${this.#names.join(", ")}) from stdin`)),
+    );
+  }
 }

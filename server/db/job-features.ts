@@ -5,6 +5,7 @@ import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "@/core/diagnosis";
 import type { FindingResult } from "@/core/job";
 import type { Db } from "./pool";
+import { CopyRows } from "./copy-rows";
 import { CAUSES_OF_JOB } from "./facts";
 import { execute, many } from "./rows";
 
@@ -28,6 +29,24 @@ export async function addJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<v
      join job j on j.id = marked.id`,
     [rows.map(({ id }) => id), rows.map(({ mark }) => mark)],
   );
+  await countMarks(db, jobs);
+}
+
+export interface MarksOfJob extends MarkedJob {
+  /** When the job was closed, in ISO 8601. */
+  readonly at: string;
+}
+
+/** Writes what many jobs are found by. */
+export async function copyJobMarks(db: Db, jobs: readonly MarksOfJob[]): Promise<void> {
+  if (!jobs.length) return;
+  const rows = new CopyRows("job_feature", "job_id uuid, feature text, at timestamptz");
+  for (const { id, at, marks } of jobs) for (const mark of marks) rows.add(id, mark, at);
+  await rows.write(db);
+  await countMarks(db, jobs);
+}
+
+async function countMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   await execute(
     db,
     `insert into feature_jobs as kept (feature, jobs)
