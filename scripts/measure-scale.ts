@@ -11,13 +11,10 @@ import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { runImport } from "@/server/casebook/run-import";
 import { spoolCasebook } from "@/server/casebook/spool";
-import { readVocabulary } from "@/server/db/book";
 import { findPersonByName } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
 import { firstSite, type Site } from "@/server/db/sites";
-import { readMergedWords } from "@/server/db/words";
-import { labelsFrom } from "@/server/knowledge/labels";
-import { loadKnowledge } from "@/server/knowledge/load";
+import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
 import { adviceAnswer } from "@/server/views/advice-answer";
 import { deadEnds, likeJobs } from "@/server/views/been-here";
 import { dealAgain } from "./lib/deal-again";
@@ -45,7 +42,7 @@ async function take(actor: Actor, book: object): Promise<void> {
 /** Times every part of an answer on the same new cases: one connection, one case after another. */
 async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly (readonly [string, number[]])[]> {
   const db = pool();
-  const labels = labelsFrom(await readVocabulary(db), [], await readMergedWords(db));
+  const labels = await loadLabels(db);
   const of = (call: number) => files[call % files.length] as CaseFile;
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
     ["advice", async (call) => advise(await loadKnowledge(db, site, of(call)), of(call))],

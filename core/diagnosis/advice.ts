@@ -8,7 +8,8 @@ import { closuresOf, type Closure } from "./roads";
 export interface Suspect {
   readonly cause: KnownCause;
   readonly probability: number;
-  readonly reasons: readonly Reason[];
+  /** What speaks for and against it, the firmest first: worked out when somebody asks, since most suspects are never explained. */
+  reasons(): readonly Reason[];
 }
 
 export interface Advice {
@@ -30,10 +31,7 @@ export function advise(knowledge: Knowledge, file: CaseFile): Advice {
     .map((cause, at) => ({
       cause,
       probability: posterior.byCause.get(cause.key) ?? 0,
-      // Explained where somebody asks: most suspects never are.
-      get reasons() {
-        return reasonsFor(posterior, knowledge, at);
-      },
+      reasons: () => reasonsFor(posterior, knowledge, at),
     }))
     .sort((a, b) => b.probability - a.probability || a.cause.key.localeCompare(b.cause.key));
   const plan = planOf(knowledge, file, posterior);

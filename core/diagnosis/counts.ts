@@ -52,7 +52,10 @@ export function countsIn(map: ReadonlyMap<string, CountsByCause>, key: string): 
 
 /** The sum over all causes. */
 export function totalOf(counts: CountsByCause): Count {
-  let total = NO_COUNT;
-  for (const count of counts.values()) total = addCounts(total, count);
-  return total;
+  let [jobs, weight] = [0, 0];
+  for (const count of counts.values()) {
+    jobs += count.jobs;
+    weight += count.weight;
+  }
+  return { jobs, weight };
 }

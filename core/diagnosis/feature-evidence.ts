@@ -71,16 +71,31 @@ function present(rates: Rates, strength: number, source: (seen: number, of: numb
 
 /** Evidence that something is not there. */
 function absent(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
-  const { rate, base, strange } = rates;
-  const weigh = (each: number) => strength * Math.log((1 - each) / (1 - base));
   return {
-    weights: rate.map(weigh),
-    ...{ rates: rate.map((each) => 1 - each), base: 1 - base, strength, strange: strange.map(weigh), quiet: true },
+    ...silenceOf(rates, strength),
+    ...{ base: 1 - rates.base, strength, quiet: true },
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(Math.min(own.jobs, of.jobs), of.jobs);
     },
   };
+}
+
+type Silence = Pick<Evidence, "weights" | "rates" | "strange">;
+
+/** What it says that something is not there, made once for the same rates: a scan of five modules is silent on some hundred codes. */
+const SILENCES = new WeakMap<Rates, Map<number, Silence>>();
+
+function silenceOf(rates: Rates, strength: number): Silence {
+  const kept = SILENCES.get(rates) ?? new Map<number, Silence>();
+  SILENCES.set(rates, kept);
+  const known = kept.get(strength);
+  if (known) return known;
+  const { rate, base, strange } = rates;
+  const weigh = (each: number) => strength * Math.log((1 - each) / (1 - base));
+  const made = { weights: rate.map(weigh), rates: rate.map((each) => 1 - each), strange: strange.map(weigh) };
+  kept.set(strength, made);
+  return made;
 }
 
 /** What it says about every cause that a condition does not hold. */
@@ -168,13 +183,19 @@ interface Missing {
 function tempered(missing: readonly Missing[]): readonly Evidence[] {
   const families = new Map<string, Evidence[]>();
   for (const { family, evidence } of missing) families.set(family, [...(families.get(family) ?? []), evidence]);
-  for (const own of families.values())
-    for (let at = 0; own.length > 1 && at < (own[0]?.weights.length ?? 0); at++)
-      own
-        .map(({ weights }) => weights)
-        .sort((a, b) => Math.abs(b[at] as number) - Math.abs(a[at] as number))
-        .forEach((weights, nth) => (weights[at] = (weights[at] as number) * familyShare(nth + 1)));
-  return missing.map(({ evidence }) => evidence);
+  return [...families.values()].flatMap(sharedOut);
+}
+
+function sharedOut(family: readonly Evidence[]): readonly Evidence[] {
+  if (family.length < 2) return family;
+  // The weights are shared with other cases: what is changed is a copy.
+  const own = family.map((evidence) => ({ ...evidence, weights: evidence.weights.slice() }));
+  const firmest = [...own];
+  for (let at = 0; at < (own[0]?.weights.length ?? 0); at++) {
+    firmest.sort((a, b) => Math.abs(b.weights[at] as number) - Math.abs(a.weights[at] as number));
+    for (const [nth, { weights }] of firmest.entries()) weights[at] = (weights[at] as number) * familyShare(nth + 1);
+  }
+  return own;
 }
 
 /** Pseudo-jobs of the patterns that apply to this vehicle and name this symptom or code. */

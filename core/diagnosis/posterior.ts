@@ -38,10 +38,7 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
   const priors = Float64Array.from(causes, ({ key }) => Math.log(prior.byCause.get(key) ?? 0));
   const second = secondCauseLogs(file, causes, priors, evidence);
   const alone = file.fixesTried.some(({ result }) => result === "partly") ? Math.log(ALONE_THOUGH_PARTLY) : 0;
-  const logs = priors.map((log, at) => {
-    const single = evidence.reduce((sum, { weights }) => sum + (weights[at] as number), log + alone);
-    return logAdd(single, second[at] as number);
-  });
+  const logs = sumOf(priors, evidence).map((single, at) => logAdd(single + alone, second[at] as number));
   const strange = strangeLogs(knowledge, evidence).map((log) => Math.log(prior.unknown) + alone + log);
   const unknownLog = strange.length
     ? strange.reduce(logAdd, Number.NEGATIVE_INFINITY)
@@ -65,6 +62,14 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
     // Told where somebody asks, and worked out once.
     pairs: () => (pairs ??= pairsOf(causes, pairLogs(likely(), priors, evidence), top + Math.log(sum))),
   };
+}
+
+/** The priors and what every piece of evidence says, by cause. */
+function sumOf(priors: Float64Array, evidence: readonly Evidence[]): Float64Array {
+  const sums = priors.slice();
+  for (const { weights } of evidence)
+    for (let at = 0; at < sums.length; at++) sums[at] = (sums[at] as number) + (weights[at] as number);
+  return sums;
 }
 
 /** So many of the likeliest causes are thought of in twos. */

@@ -28,7 +28,7 @@ describe("recent work near the complaint", () => {
     expect(sum).toBeCloseTo(1, 9);
     expect(p(advice, "air-mass-meter/disturbed-by-work")).toBeGreaterThan(p(advice, "air-mass-meter/new-part-bad"));
     const suspect = advice.suspects.find(({ cause: known }) => known.failure === "new-part-bad");
-    const prior = suspect?.reasons.find(({ source }) => source.kind === "prior");
+    const prior = suspect?.reasons().find(({ source }) => source.kind === "prior");
     expect(prior && reasonText(plainLabels, prior)).toBe("air-mass-meter changed by another shop, weeks ago");
   });
 

@@ -42,10 +42,8 @@ function posterior({ shape, mean }: Part, seen: number, expected: number): { rea
 /** Log of the negative binomial chance of so many jobs, without what both parts share. */
 function logSeen({ shape, mean }: Part, seen: number, expected: number): number {
   const rate = shape / mean;
-  return (
-    gammaln(shape + seen) -
-    gammaln(shape) +
-    shape * Math.log(rate / (rate + expected)) -
-    seen * Math.log(rate + expected)
-  );
+  const none = shape * Math.log(rate / (rate + expected));
+  // Most causes were never seen in most groups.
+  if (seen === 0) return none;
+  return gammaln(shape + seen) - gammaln(shape) + none - seen * Math.log(rate + expected);
 }

@@ -51,7 +51,7 @@ test("every reason is one sentence with its counts", () => {
   });
   const sentences = suspects.map(({ cause: { key }, reasons }) => [
     key,
-    reasons.map(
+    reasons().map(
       (reason) =>
         `${reason.weight > 0 ? "+" : "-"} ${evidenceName(labels, reason.source)}: ${reasonText(labels, reason)}`,
     ),

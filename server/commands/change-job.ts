@@ -9,8 +9,7 @@ import { lockJob, setJobFinding, setJobStanding, setJobVersion, type JobRow } fr
 import type { Db } from "@/server/db/pool";
 import { insertEntry, insertOdds, readTrail } from "@/server/db/trail";
 import { keepKnowledge } from "@/server/knowledge/keep";
-import { loadLabels } from "@/server/knowledge/labels";
-import { loadKnowledge } from "@/server/knowledge/load";
+import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
 import { announceJob } from "@/server/live/announce";
 import type { CommandContext } from "./command";
 import { refuse, refuseInput } from "./refusal";

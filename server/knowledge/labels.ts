@@ -1,9 +1,7 @@
 import "server-only";
 import type { Labels, Procedure } from "@/core/diagnosis";
-import { readVocabulary, type Vocabulary } from "@/server/db/book";
-import { readProcedures } from "@/server/db/procedures";
-import type { Db } from "@/server/db/pool";
-import { readMergedWords, type MergedWord, type WordKind } from "@/server/db/words";
+import type { Vocabulary } from "@/server/db/book";
+import type { MergedWord, WordKind } from "@/server/db/words";
 
 /** The shop's words for keys; a word that was merged into another is called what it was called when it was written. */
 export function labelsFrom(
@@ -23,8 +21,4 @@ export function labelsFrom(
     failure: lookUp(words.failures, "failure"),
     procedure: lookUp(procedures.map(({ key, title }) => ({ key, label: title }))),
   };
-}
-
-export async function loadLabels(db: Db): Promise<Labels> {
-  return labelsFrom(await readVocabulary(db), await readProcedures(db), await readMergedWords(db));
 }

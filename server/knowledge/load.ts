@@ -1,15 +1,20 @@
 import "server-only";
-import { withPriorWork, type CaseFile, type CountsByCause, type Knowledge } from "@/core/diagnosis";
+import { withPriorWork, type CaseFile, type CountsByCause, type Knowledge, type Labels } from "@/core/diagnosis";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { readBookVersion } from "@/server/db/book-version";
-import { readCauses, readFixes, readPatterns } from "@/server/db/book";
+import { readCauses, readFixes, readPatterns, readVocabulary } from "@/server/db/book";
 import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
 import type { Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
+import { readMergedWords } from "@/server/db/words";
+import { labelsFrom } from "./labels";
 
 /** What is the same for every case. */
-type Book = Omit<Knowledge, "shop">;
+interface Book {
+  readonly known: Omit<Knowledge, "shop">;
+  readonly labels: Labels;
+}
 
 /** Counted over all vehicles: part of the book, and not asked for again with each case. */
 const WIDE: readonly GroupKey[] = [ALL_VEHICLES, UNSOLVED_JOBS];
@@ -22,11 +27,16 @@ const kept: typeof globalThis & { deadEndsBook?: { readonly version: string; rea
  * for every case is kept in memory, with all that the engine works out from it, until it changes.
  */
 export async function loadKnowledge(db: Db, site: Site, file: CaseFile): Promise<Knowledge> {
-  const book = await currentBook(db);
+  const { known } = await currentBook(db);
   const wanted = groupsOf(file.vehicle, file.odometerKm).filter((group) => !WIDE.includes(group));
-  const groups = new Map<GroupKey, CountsByCause>([...book.groups, ...(await readGroups(db, wanted))]);
+  const groups = new Map<GroupKey, CountsByCause>([...known.groups, ...(await readGroups(db, wanted))]);
   const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
-  return withPriorWork({ ...book, groups, shop }, file);
+  return withPriorWork({ ...known, groups, shop }, file);
+}
+
+/** The shop's words for what the book speaks of. */
+export async function loadLabels(db: Db): Promise<Labels> {
+  return (await currentBook(db)).labels;
 }
 
 async function currentBook(db: Db): Promise<Book> {
@@ -48,5 +58,6 @@ async function readBook(db: Db): Promise<Book> {
   const procedures = await readProcedures(db);
   const fixes = await readFixes(db);
   const patterns = await readPatterns(db);
-  return { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns };
+  const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
+  return { known: { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns }, labels };
 }

@@ -13,12 +13,9 @@ import {
   type Plan,
 } from "@/core/diagnosis";
 import { jobsWithCauses, jobsWithTrials } from "@/server/db/advice-jobs";
-import { readVocabulary } from "@/server/db/book";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { readMergedWords } from "@/server/db/words";
-import { labelsFrom } from "@/server/knowledge/labels";
-import { loadKnowledge } from "@/server/knowledge/load";
+import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
 import { explanations } from "./advice-view";
 import { deadEnds, likeJobs } from "./been-here";
 
@@ -28,7 +25,7 @@ const EXPLAINED = 12;
 /** The answer of `POST /api/v1/advice`: who has been here before, and what to do next. Nothing is stored. */
 export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<object> {
   const knowledge = await loadKnowledge(db, site, file);
-  const labels = labelsFrom(await readVocabulary(db), knowledge.procedures, await readMergedWords(db));
+  const labels = await loadLabels(db);
   const advice = advise(knowledge, file);
   const { plan } = advice;
   const byKey = new Map<string, Cause>(knowledge.causes.map((cause) => [cause.key, cause]));
@@ -49,11 +46,11 @@ async function suspectsOf(db: Db, { suspects }: Advice, labels: Labels) {
     db,
     suspects.slice(0, EXPLAINED).map(({ cause }) => cause.key),
   );
-  return suspects.map(({ cause: { component, failure, key }, probability, ...suspect }, at) => ({
+  return suspects.map(({ cause: { component, failure, key }, probability, reasons }, at) => ({
     ...{ component, failure, probability },
     because:
       at < EXPLAINED
-        ? suspect.reasons.map((reason) => ({
+        ? reasons().map((reason) => ({
             evidence: evidenceName(labels, reason.source),
             weight: reason.weight,
             text: reasonText(labels, reason),

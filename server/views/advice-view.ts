@@ -104,11 +104,13 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
       name: causeName(labels, cause),
       p: probability,
       closed: closed.has(cause.key),
-      reasons: reasons.slice(0, MOST_REASONS).map((reason) => ({
-        name: evidenceName(labels, reason.source),
-        text: reasonText(labels, reason),
-        weight: reason.weight,
-      })),
+      reasons: reasons()
+        .slice(0, MOST_REASONS)
+        .map((reason) => ({
+          name: evidenceName(labels, reason.source),
+          text: reasonText(labels, reason),
+          weight: reason.weight,
+        })),
     }));
   const next = advice.plan.actions
     .slice(0, MOST_ACTIONS)

@@ -4,7 +4,7 @@ import { FINDING_WORDS } from "@/core/trail";
 import { CLOSED_PAGE, listClosedJobs, type ClosedJobRow } from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/knowledge/labels";
+import { loadLabels } from "@/server/knowledge/load";
 
 export interface ClosedJobView extends ClosedJobRow {
   readonly outcome: string;

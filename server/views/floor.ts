@@ -15,7 +15,7 @@ import {
 } from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/knowledge/labels";
+import { loadLabels } from "@/server/knowledge/load";
 
 export interface FloorJob {
   readonly id: JobId;

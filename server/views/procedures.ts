@@ -9,7 +9,7 @@ import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
 import { pool } from "@/server/db/pool";
 import { passedReadings } from "@/server/db/passed-readings";
-import { loadLabels } from "@/server/knowledge/labels";
+import { loadLabels } from "@/server/knowledge/load";
 
 export interface ProcedureRow {
   readonly procedure: Procedure;

@@ -6,7 +6,7 @@ import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { jobsOfVehicle, partsOfVehicle, type VehicleJobRow, type VehiclePartRow } from "@/server/db/vehicle-history";
 import { maybeVehicle, type VehicleRow } from "@/server/db/vehicles";
-import { loadLabels } from "@/server/knowledge/labels";
+import { loadLabels } from "@/server/knowledge/load";
 
 export interface VehicleHistory {
   readonly vehicle: VehicleRow;

@@ -5,7 +5,7 @@ import { caseOf } from "@/core/job";
 import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";
 import { findSite, type Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/knowledge/labels";
+import { loadLabels } from "@/server/knowledge/load";
 import { givenDatabase } from "@/tests/support/database";
 import { hire, NOW, openShop, OpenJob, part, send, stockBook, VEHICLE } from "@/tests/support/workshop";
 import { deadEnds, likeJobs } from "./been-here";

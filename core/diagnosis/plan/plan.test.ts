@@ -98,7 +98,7 @@ function splitting(costA: number, costB: number, minutes: number): Knowledge {
   );
   return knowledgeOf(
     { causes: ["a/x engine", "b/x engine"], procedures: [split], fixes: [fixOf("a/x", costA), fixOf("b/x", costB)] },
-    [jobWith("a/x"), jobWith("b/x"), jobWith("a/x"), jobWith("b/x")],
+    ["a/x", "b/x", "a/x", "b/x", "a/x", "b/x", "a/x", "b/x"].map((cause) => jobWith(cause)),
   );
 }
 
