@@ -135,6 +135,8 @@ export function actionWhy(labels: Labels, action: Action, plan: Plan, causeOf: (
 }
 
 function testWhy(labels: Labels, action: TestAction, plan: Plan, causeOf: (key: string) => Cause | null): string {
+  if (plan.fromScratch && action === plan.actions[0])
+    return "no suspect leads; narrows the search most for its minutes";
   const names = action.settles.flatMap((key) => {
     const cause = causeOf(key);
     return cause ? [causePhrase(labels, cause)] : [];

@@ -71,8 +71,9 @@ const WORTH_A_ROAD = 0.03;
 /** Half the width of a certain road, and of one that can only just be seen, in px. */
 const WIDEST_HALF = 15;
 const THINNEST_HALF = 1;
-const LANE_GAP = 14;
-const LANE_LEAST = 32;
+/** Room for a line of text; many roads stand closer, so that the next step is still on the screen. */
+const LANES = { wide: { gap: 14, least: 32 }, close: { gap: 8, least: 22 } } as const;
+const MANY_ROADS = 7;
 /** Entries that took no time still need room to be told apart. */
 const LEAST_STEP_SHARE = 0.04;
 const LABEL_ROWS = 2;
@@ -86,10 +87,11 @@ const CHARACTER_SHARE = 0.0092;
 export function layOutTrailMap(stops: readonly MapStop[], through: ReadonlySet<CauseKey>): TrailMap {
   const shares = crossingShares(stops);
   const keys = roadKeys(stops, through);
+  const { gap, least } = keys.length < MANY_ROADS ? LANES.wide : LANES.close;
   let y = 0;
   const roads = keys.map((key) => {
     const widest = Math.max(...stops.map(({ odds }) => halfWidth(pOf(odds, key))));
-    const lane = Math.max(LANE_LEAST, widest * 2 + LANE_GAP);
+    const lane = Math.max(least, widest * 2 + gap);
     const road = layOutRoad({
       key,
       stops,

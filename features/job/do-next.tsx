@@ -85,10 +85,22 @@ function NextAction() {
         </Button>
         <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
       </div>
+      <FromScratch />
       <SecondBest />
       <WhileThere />
       {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
     </Block>
+  );
+}
+
+/** Where the book alone does not get there: how long the search takes that this is part of. */
+function FromScratch() {
+  const { fromScratch, expectedMinutes } = useJobPage().sheet.advice;
+  if (!fromScratch) return null;
+  return (
+    <p className="mt-2 text-sm">
+      Plan for a search from nothing, {minutesText(expectedMinutes)} in all; this is part of it.
+    </p>
   );
 }
 

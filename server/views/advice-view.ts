@@ -74,6 +74,8 @@ export interface AdviceView {
   readonly unknown: number;
   readonly next: readonly ActionView[];
   readonly expectedMinutes: number;
+  /** Nothing of the book is worth more than looking for the cause from nothing. */
+  readonly fromScratch: boolean;
   /** What the second best way costs more than the best. */
   readonly secondBest: { readonly title: string; readonly moreMinutes: number } | null;
   /** Other tests behind the same access as the best one, worth doing while it is open. */
@@ -117,7 +119,8 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
     // Only of the first is it asked what if.
     .map((action, at) => actionView(action, at === 0, { advice, knowledge, labels }));
   return {
-    ...{ suspects, unknown: advice.unknown, next, expectedMinutes: advice.plan.expectedMinutes },
+    ...{ suspects, unknown: advice.unknown, next },
+    ...{ expectedMinutes: advice.plan.expectedMinutes, fromScratch: advice.plan.fromScratch },
     ...explanations(advice, knowledge, labels),
     secondBest: secondBest(next),
   };

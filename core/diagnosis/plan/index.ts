@@ -6,8 +6,8 @@ import { outcomeModels, type OutcomeModel } from "../outcome-model";
 import type { Odds } from "../posterior";
 import { guessingMinutes } from "./guessing";
 import { UNPLANNED_FIX_MINUTES, type Outlook, type TestOutlook } from "./outlook";
-import { splitOf, type Split } from "./splitting";
-import { costOf, shiftOf, worthOfRepair, worthOfTests, type TestWorth } from "./search";
+import { splitOf, SYSTEM_SEARCH_MINUTES, type Split } from "./splitting";
+import { costOf, entropy, shiftOf, worthOfRepair, worthOfTests, type TestWorth } from "./search";
 
 export { FROM_SCRATCH_MINUTES } from "./outlook";
 
@@ -48,6 +48,8 @@ export interface Plan {
   /** Best first: by expected minutes from now until the root cause is fixed, if this is done next. */
   readonly actions: readonly Action[];
   readonly expectedMinutes: number;
+  /** Nothing of the book is worth more than looking for the cause from nothing: what stands first is part of that search. */
+  readonly fromScratch: boolean;
 }
 
 /**
@@ -79,25 +81,30 @@ export function planOf(
   const ranked = [...worths].sort((a, b) => a.minutes - b.minutes).map(({ at }) => at);
   const now = guessingMinutes(outlook.costs, outlook.odds, outlook.unknown);
   const place = new Map(places.map((at, index) => [at, index]));
-  const actions: Action[] = [
-    ...worths.flatMap((worth) => {
-      const procedure = procedures[worth.at];
-      const model = procedure && models.get(procedure.key);
-      const split = strange && model ? splitOf(causes, model, strange) : NO_SPLIT;
-      return testAction(outlook, { ...worth, ...split }, procedure, (each) => causes[places[each] ?? -1]);
-    }),
-    ...repairs.flatMap((repair, at) => {
-      if (!repair) return [];
-      const own = place.get(at);
-      const probability = p[at] as number;
-      // What hardly anybody suspects comes last, and is not looked beyond.
-      const after = own === undefined ? repair.cost + now : worthOfRepair(outlook, own, ranked);
-      const { cause, minutes, partsCost } = repair;
-      return [{ kind: "fix" as const, cause, minutes, partsCost, probability, expectedMinutesAfter: after }];
-    }),
-  ];
-  actions.sort((a, b) => a.expectedMinutesAfter - b.expectedMinutesAfter);
-  return { actions, expectedMinutes: Math.min(now, actions[0]?.expectedMinutesAfter ?? now) };
+  const tests = worths.flatMap((worth) => {
+    const procedure = procedures[worth.at];
+    const model = procedure && models.get(procedure.key);
+    const split = strange && model ? splitOf(causes, model, strange) : NO_SPLIT;
+    return testAction(outlook, { ...worth, ...split }, procedure, (each) => causes[places[each] ?? -1]);
+  });
+  const fixes = repairs.flatMap((repair, at) => {
+    const own = place.get(at);
+    return repair && own !== undefined ? fixAction(repair, p[at] as number, worthOfRepair(outlook, own, ranked)) : [];
+  });
+  const offered: readonly Action[] = [...tests, ...fixes];
+  // Equal but for rounding: the best repair is then what guessing begins with.
+  const fromScratch = offered.every(({ expectedMinutesAfter }) => expectedMinutesAfter > now + ROUNDING);
+  const worth = fromScratch ? asPartOfTheSearch(offered, outlook, now) : offered;
+  const best = worth.reduce((least, { expectedMinutesAfter }) => Math.min(least, expectedMinutesAfter), Infinity);
+  // What hardly anybody suspects is not looked beyond: after it comes the best of the others.
+  const then = Number.isFinite(best) ? best : now;
+  const unlikely = repairs.flatMap((repair, at) =>
+    repair && !place.has(at) ? fixAction(repair, p[at] as number, repair.cost + then) : [],
+  );
+  const actions = [...worth, ...unlikely].sort(
+    (a, b) => a.expectedMinutesAfter - b.expectedMinutesAfter || pace(b) - pace(a),
+  );
+  return { actions, expectedMinutes: Math.min(now, actions[0]?.expectedMinutesAfter ?? now), fromScratch };
 }
 
 /** The causes that are planned with: the likeliest, so many as leave little to chance. */
@@ -138,6 +145,30 @@ function repairOf(cause: KnownCause, fix: Fix | undefined, file: CaseFile, shop:
   const partsCost = fix.partsCost.amount;
   return { cause, minutes, partsCost, cost: Math.max(1, minutes + (partsCost / shop.ratePerHour) * 60) };
 }
+
+/**
+ * Where nothing is worth its minutes and the cause had best be looked for from nothing, what a test tells is part of that search: as
+ * many of its minutes are not lost as it takes of what is uncertain. No test is then worth more than the search itself.
+ */
+function asPartOfTheSearch(actions: readonly Action[], { odds, unknown }: Outlook, search: number): readonly Action[] {
+  const uncertain = entropy(odds, unknown);
+  return actions.map((action) => {
+    if (action.kind === "fix" || uncertain <= 0) return action;
+    const saves = (SYSTEM_SEARCH_MINUTES * action.bits) / uncertain;
+    return { ...action, expectedMinutesAfter: Math.max(search, action.expectedMinutesAfter - saves) };
+  });
+}
+
+const ROUNDING = 1e-6;
+
+/** How much an action tells in a minute. */
+const pace = (action: Action) => (action.kind === "test" ? action.bits / Math.max(1, action.minutes) : 0);
+
+const fixAction = (
+  { cause, minutes, partsCost }: Repair,
+  probability: number,
+  expectedMinutesAfter: number,
+): FixAction => ({ kind: "fix", cause, minutes, partsCost, probability, expectedMinutesAfter });
 
 /** Access is paid once a job. */
 function accessMinutes(

@@ -154,3 +154,32 @@ test("actions stand in the order of the minutes that they are expected to take i
   expect(minutes.length).toBeGreaterThan(2);
   expect([...minutes].sort((x, y) => x - y)).toEqual(minutes);
 });
+
+test("where nothing is worth its minutes, what narrows the search most comes first, and a cheap repair that nobody suspects does not", () => {
+  const names = Array.from({ length: 32 }, (_, at) => `part-${at}/worn`);
+  const clears = (few: readonly string[]) => few.map((name) => `${name} clears`).join(", ");
+  const half = procedureWith("half", { yes: clears(names.slice(0, 16)), no: clears(names.slice(16)) }, { minutes: 20 });
+  const one = procedureWith("one", { yes: clears(names.slice(0, 1)), no: "" }, { minutes: 5 });
+  const knowledge = knowledgeOf(
+    {
+      causes: [...names, "fuse/loose"].map((name) => `${name} engine`),
+      procedures: [one, half],
+      fixes: [...names.map((name) => fixOf(name, 200)), fixOf("fuse/loose", 1)],
+    },
+    [],
+  );
+  const odds = new Map([
+    ...names.map((name) => [causeKey(cause(name)), 0.0299] as const),
+    [causeKey(cause("fuse/loose")), 0.0005],
+  ]);
+  const { actions, expectedMinutes, fromScratch } = planOf(knowledge, emptyCase, { byCause: odds, unknown: 0.0427 });
+  expect(fromScratch).toBe(true);
+  expect(actions[0]).toMatchObject({ kind: "test", procedure: { key: "half" } });
+  // Less than its own twenty minutes are lost by it.
+  expect(actions[0]?.expectedMinutesAfter).toBeLessThan(expectedMinutes + 20);
+  const fuse = actions.findIndex((action) => action.kind === "fix" && action.cause.component === "fuse");
+  expect(fuse).toBeGreaterThan(actions.findLastIndex(({ kind }) => kind === "test"));
+  // With one suspect far ahead nobody searches from nothing.
+  const clear = new Map([...odds].map(([key, p], at) => [key, at === 0 ? 0.9 : p / 20]));
+  expect(planOf(knowledge, emptyCase, { byCause: clear, unknown: 0.05 }).fromScratch).toBe(false);
+});

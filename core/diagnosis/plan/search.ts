@@ -80,7 +80,7 @@ export function worthOfRepair(outlook: Outlook, at: number, likely: readonly num
 }
 
 /** Shannon's entropy of odds, in bits. */
-function entropy(odds: Float64Array, unknown: number): number {
+export function entropy(odds: Float64Array, unknown: number): number {
   let sum = unknown > 0 ? -unknown * Math.log2(unknown) : 0;
   for (const p of odds) if (p > 0) sum -= p * Math.log2(p);
   return sum;

@@ -4,7 +4,7 @@ import type { OutcomeModel } from "../outcome-model";
 import { FROM_SCRATCH_MINUTES } from "./outlook";
 
 /** Half of finding a cause from nothing is finding the system that it is in. */
-const SYSTEM_SEARCH_MINUTES = FROM_SCRATCH_MINUTES / 2;
+export const SYSTEM_SEARCH_MINUTES = FROM_SCRATCH_MINUTES / 2;
 /** A cause that is not in the book shows on a test as one of its system in so many cases, else as one that the test says nothing of. */
 const SHOWS_ALIKE = 0.3;
 
