@@ -187,15 +187,40 @@ function tempered(missing: readonly Missing[]): readonly Evidence[] {
 }
 
 function sharedOut(family: readonly Evidence[]): readonly Evidence[] {
-  if (family.length < 2) return family;
-  // The weights are shared with other cases: what is changed is a copy.
-  const own = family.map((evidence) => ({ ...evidence, weights: evidence.weights.slice() }));
-  const firmest = [...own];
-  for (let at = 0; at < (own[0]?.weights.length ?? 0); at++) {
-    firmest.sort((a, b) => Math.abs(b.weights[at] as number) - Math.abs(a.weights[at] as number));
-    for (const [nth, { weights }] of firmest.entries()) weights[at] = (weights[at] as number) * familyShare(nth + 1);
+  const [first] = family;
+  if (!first || family.length < 2) return family;
+  const kept = SHARED.get(first.weights) ?? [];
+  SHARED.set(first.weights, kept);
+  const same = ({ of }: SharedOut) =>
+    of.length === family.length && of.every((weights, at) => weights === family[at]?.weights);
+  let shared = kept.find(same);
+  if (!shared) {
+    shared = shareOut(family.map(({ weights }) => weights));
+    kept.push(shared);
+    if (kept.length > MOST_SHARED) kept.shift();
   }
-  return own;
+  const { weights } = shared;
+  return family.map((evidence, at) => ({ ...evidence, weights: weights[at] as Float64Array }));
+}
+
+interface SharedOut {
+  readonly of: readonly Float64Array[];
+  readonly weights: readonly Float64Array[];
+}
+
+// Most families are silent as a whole, case after case. So many other ways of being silent are kept of each.
+const SHARED = new WeakMap<Float64Array, SharedOut[]>();
+const MOST_SHARED = 8;
+
+function shareOut(of: readonly Float64Array[]): SharedOut {
+  // The weights are shared with other cases: what is changed is a copy.
+  const weights = of.map((own) => own.slice());
+  const firmest = [...weights];
+  for (let at = 0; at < (weights[0]?.length ?? 0); at++) {
+    firmest.sort((a, b) => Math.abs(b[at] as number) - Math.abs(a[at] as number));
+    for (const [nth, own] of firmest.entries()) own[at] = (own[at] as number) * familyShare(nth + 1);
+  }
+  return { of, weights };
 }
 
 /** Pseudo-jobs of the patterns that apply to this vehicle and name this symptom or code. */

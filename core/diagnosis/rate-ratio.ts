@@ -5,17 +5,19 @@ import { gammaln } from "simple-statistics";
  * cause is 15 to 60 times as frequent. One prior cannot serve both: it would blur the hot spots or see one in every chance. So it is a
  * mixture of two gamma distributions, as DuMouchel (1999), "Bayesian data mining in large frequency tables", has it for the same question.
  */
-const LIKE_THE_REST = { share: 0.93, shape: 6, mean: 0.9 } as const;
-const HOT_SPOT = {
-  share: 0.07,
-  shape: 0.7,
-  mean: 10,
-} as const;
+const LIKE_THE_REST = part({ share: 0.93, shape: 6, mean: 0.9 });
+const HOT_SPOT = part({ share: 0.07, shape: 0.7, mean: 10 });
 
 interface Part {
-  readonly share: number;
+  readonly logShare: number;
   readonly shape: number;
-  readonly mean: number;
+  readonly rate: number;
+  readonly gammaOfShape: number;
+}
+
+/** What is the same for every cause and group: a case asks a thousand times. */
+function part({ share, shape, mean }: { readonly share: number; readonly shape: number; readonly mean: number }): Part {
+  return { logShare: Math.log(share), shape, rate: shape / mean, gammaOfShape: gammaln(shape) };
 }
 
 /**
@@ -25,25 +27,18 @@ interface Part {
  * @example rateRatio(6, 0.4) // about 13
  */
 export function rateRatio(seen: number, expected: number): number {
-  const [a, b] = [LIKE_THE_REST, HOT_SPOT].map((part) => ({
-    ...posterior(part, seen, expected),
-    log: Math.log(part.share) + logSeen(part, seen, expected),
-  }));
-  if (!a || !b) return 1;
   // As a share, not as odds: with many jobs the odds of a hot spot are too large a number to hold.
-  const hot = 1 / (1 + Math.exp(a.log - b.log));
-  return (1 - hot) * a.mean + hot * b.mean;
+  const hot = 1 / (1 + Math.exp(logOf(LIKE_THE_REST, seen, expected) - logOf(HOT_SPOT, seen, expected)));
+  return (1 - hot) * meanOf(LIKE_THE_REST, seen, expected) + hot * meanOf(HOT_SPOT, seen, expected);
 }
 
-function posterior({ shape, mean }: Part, seen: number, expected: number): { readonly mean: number } {
-  return { mean: (shape + seen) / (shape / mean + expected) };
+function meanOf({ shape, rate }: Part, seen: number, expected: number): number {
+  return (shape + seen) / (rate + expected);
 }
 
-/** Log of the negative binomial chance of so many jobs, without what both parts share. */
-function logSeen({ shape, mean }: Part, seen: number, expected: number): number {
-  const rate = shape / mean;
-  const none = shape * Math.log(rate / (rate + expected));
+/** Log of a part's share and of its negative binomial chance of so many jobs, without what both parts share. */
+function logOf({ logShare, shape, rate, gammaOfShape }: Part, seen: number, expected: number): number {
+  const none = logShare + shape * Math.log(rate / (rate + expected));
   // Most causes were never seen in most groups.
-  if (seen === 0) return none;
-  return gammaln(shape + seen) - gammaln(shape) + none - seen * Math.log(rate + expected);
+  return seen === 0 ? none : none + gammaln(shape + seen) - gammaOfShape - seen * Math.log(rate + expected);
 }
