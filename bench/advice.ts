@@ -3,8 +3,10 @@ import { areaUnderCurve, calibrationError, openShop, playShop, type ShopResult }
 import { COAST, HILLS } from "./world/rules";
 
 const short = process.argv.includes("--short");
-/** `--sizes=300,3000` plays shops with histories of these sizes only. */
-const asked = process.argv.find((arg) => arg.startsWith("--sizes="))?.slice("--sizes=".length);
+const given = (name: string) => process.argv.find((arg) => arg.startsWith(`--${name}=`))?.slice(`--${name}=`.length);
+/** `--sizes=300,3000` plays shops with histories of these sizes only, `--world=coast` those of one world. */
+const asked = given("sizes");
+const WORLDS = [HILLS, COAST].filter(({ name }) => name === (given("world") ?? name));
 const SIZES = asked ? asked.split(",").map(Number) : short ? [300, 3000] : [300, 3000, 20_000];
 const SEEDS = short ? [1] : [1, 2, 3, 4, 5];
 /** New jobs of each shop that are played by every method, and more whose first advice alone is looked at. */
@@ -15,7 +17,7 @@ const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / 
 const percentile = (values: readonly number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? Number.NaN;
 
-for (const rules of [HILLS, COAST])
+for (const rules of WORLDS)
   for (const size of SIZES) {
     const results = SEEDS.map((seed) => playShop(openShop(rules, seed, size), seed, { jobs: JOBS, firsts: FIRSTS }));
     console.log(`\n${rules.name}, history of ${size} jobs, ${SEEDS.length} seeds, ${SEEDS.length * JOBS} jobs played:`);

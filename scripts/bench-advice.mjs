@@ -1,4 +1,4 @@
-/** `npm run bench:advice [-- --short]`: simulated shops, this product against other ways of working. */
+/** `npm run bench:advice [-- --short | --sizes=3000 --world=coast]`: simulated shops, this product against other ways of working. */
 import { finishTypescript } from "./lib/child.mjs";
 import { ensureModules } from "./lib/modules.mjs";
 import { run } from "./lib/say.mjs";
