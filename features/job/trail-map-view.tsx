@@ -20,7 +20,7 @@ export function TrailMapView() {
   if (!roads.length) return <Empty>No map yet: it starts with the first entry.</Empty>;
   return (
     <section aria-label="Trail map" className="border-y border-rule bg-paper-2">
-      <div className="hidden px-6 py-2 md:block">
+      <div className="hidden px-6 py-2 lg:block">
         <Drawing roads={roads} crossings={crossings} height={height} />
       </div>
       <RoadList roads={roads} />
@@ -106,7 +106,7 @@ function CrossingTarget({
 function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] }) {
   if (crossings.length < 2) return null;
   return (
-    <details className="px-4 pb-2 sm:px-6 md:-mt-11 md:ml-auto md:w-fit md:open:mt-0 md:open:ml-0 md:open:w-auto">
+    <details className="px-4 pb-2 sm:px-6 lg:-mt-11 print:mt-0! lg:ml-auto lg:w-fit lg:open:mt-0 lg:open:ml-0 lg:open:w-auto">
       <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
         What each entry moved
       </summary>
@@ -292,7 +292,7 @@ function describe(roads: readonly RoadView[]): string {
 /** The map where there is no room for one: roads by their odds, with their widths. */
 function RoadList({ roads }: { readonly roads: readonly RoadView[] }) {
   return (
-    <ul className="px-4 py-2 md:hidden">
+    <ul className="px-4 py-2 lg:hidden">
       {roads.map(({ key, name, p, state, closedText }) => (
         <li key={key} className="flex items-center gap-3 py-1">
           <svg width="64" height="24" aria-hidden className="shrink-0">
