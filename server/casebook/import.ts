@@ -1,5 +1,4 @@
 import "server-only";
-import { setImmediate as nextTurn } from "node:timers/promises";
 import { v7 as newId } from "uuid";
 import type { JobId } from "@/core/ids";
 import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
@@ -13,6 +12,7 @@ import type { Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
 import { MOST_IN_MEMORY, recount, unlearn } from "@/server/knowledge/keep";
 import { validate } from "@/server/input";
+import { Breath } from "./breath";
 import { JobCheck } from "./check-jobs";
 import { jobAsCounted, readCurrentNames } from "./current-names";
 import { readJobs } from "./export";
@@ -27,8 +27,6 @@ import { SeenTo, writeJobs, type Written } from "./write-jobs";
 export type ImportAnswer = BookCounts & { readonly jobs: Tally; readonly problems: readonly InputProblem[] };
 
 const BATCH = 2000;
-/** Jobs are checked so long at a stretch: the connection to the database, and everybody else's requests, get their turn. */
-const BREATH_MS = 4;
 
 /**
  * Takes a casebook over, by keys: whole or not at all, within the caller's transaction; the same file twice changes nothing. Jobs are
@@ -52,17 +50,14 @@ export async function importCasebook(
   let batch: Read[] = [];
   let writing = Promise.resolve();
   let at = 0;
-  let breathed = performance.now();
+  const breath = new Breath();
   try {
     for await (const value of spooled.jobs()) {
       const job = check.check(value, at);
       if (job) batch.push({ job: jobAsCounted(job, current), at });
       at++;
       if (check.problems.length > MOST_PROBLEMS) break;
-      if (performance.now() - breathed > BREATH_MS) {
-        await nextTurn();
-        breathed = performance.now();
-      }
+      await breath.take();
       if (at % BATCH && at < spooled.jobCount) continue;
       // The database writes one batch while the next is checked.
       await writing;
@@ -126,16 +121,20 @@ class ImportOfJobs {
     const keys = batch.map(({ job }) => job.key);
     const known = new Map((await jobsByKey(db, keys)).map((each) => [each.key, each]));
     const before = known.size ? await readJobs(db, [...known.keys()]) : new Map<string, CasebookJob>();
-    const changed = batch.filter(({ job }) => {
-      const there = before.get(job.key);
-      return !there || fingerprint(there) !== fingerprint(job);
-    });
+    const breath = new Breath();
+    const changed: Read[] = [];
+    for (const each of batch) {
+      const there = before.get(each.job.key);
+      if (!there || fingerprint(there) !== fingerprint(each.job)) changed.push(each);
+      await breath.take();
+    }
     this.tally.unchanged += batch.length - changed.length;
     const old = await readFactsOf(
       db,
       changed.flatMap(({ job }) => known.get(job.key)?.id ?? []),
     );
-    const written: Written[] = changed.map(({ job, at }) => {
+    const written: Written[] = [];
+    for (const { job, at } of changed) {
       const own = known.get(job.key) ?? null;
       this.tally[own ? "updated" : "added"]++;
       const made = importedJob(job, this.procedures, site.currency, own?.version ?? 0);
@@ -143,14 +142,18 @@ class ImportOfJobs {
       const was = before.get(job.key)?.comebackOf ?? null;
       if (job.comebackOf !== was) this.#comebacks.push({ key: job.key, of: job.comebackOf, was, at });
       const id = own?.id ?? (newId() as JobId);
-      return { id, job, at, known: own, entries: made.entries, facts: { ...made.facts, returned } };
-    });
+      written.push({ id, job, at, known: own, entries: made.entries, facts: { ...made.facts, returned } });
+      await breath.take();
+    }
     if (old.size) {
       await unlearn(db, [...old]);
       await dropFacts(db, [...old.keys()]);
     }
     await writeJobs(this.context, written, this.#seen);
-    for (const { facts } of written) this.#lessons.add(lessonOf(facts), 1);
+    for (const { facts } of written) {
+      this.#lessons.add(lessonOf(facts), 1);
+      await breath.take();
+    }
     if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.write(db);
   }
 

@@ -12,6 +12,7 @@ import { CopyRows } from "@/server/db/copy-rows";
 import { copyJobMarks, type MarksOfJob } from "@/server/db/job-features";
 import { causeReference, HeldReferences, withReferencesHeld } from "@/server/db/references";
 import type { Db } from "@/server/db/pool";
+import { Breath } from "./breath";
 import { sameVariant, VARIANT } from "./check-jobs";
 import { NOT_TOLD, type ImportedJob } from "./facts-of-job";
 import { CasebookRefusal } from "./refusal";
@@ -65,6 +66,7 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
   const fresh = written.filter(({ known }) => !known);
   let number = fresh.length ? await takeJobNumbers(db, site.id, fresh.length) : 0;
   const rows = new RowsOfJobs();
+  const breath = new Breath();
   for (const vehicle of freshVehicles) rows.addVehicle(vehicle, by, now);
   for (const each of written) {
     const { id, job, facts, entries } = each;
@@ -77,6 +79,7 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
     for (const { seq, at, minutes, body } of entries)
       rows.entry.add(id, seq, body.kind, at, by, minutes, body, commandId);
     rows.addFacts(each);
+    await breath.take();
   }
   await withReferencesHeld(db, () => rows.write(db));
   await updateImportedJob(

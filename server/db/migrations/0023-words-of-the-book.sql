@@ -1,10 +1,21 @@
 -- Words are kept in memory with the book. And an insert that adds nothing, since all of it is there already, is no change.
-create or replace function book_grew() returns trigger language plpgsql as $$
+create function give_book_another_version() returns void language sql as $$
+  update book_version
+  set version = gen_random_uuid(), written_by = pg_current_xact_id()
+  where written_by <> pg_current_xact_id()
+$$;
+
+create or replace function book_changed() returns trigger language plpgsql as $$
+begin
+  perform give_book_another_version();
+  return null;
+end
+$$;
+
+create function book_grew() returns trigger language plpgsql as $$
 begin
   if exists (select from added) then
-    update book_version
-    set version = gen_random_uuid(), written_by = pg_current_xact_id()
-    where written_by <> pg_current_xact_id();
+    perform give_book_another_version();
   end if;
   return null;
 end
