@@ -292,7 +292,7 @@ function describe(roads: readonly RoadView[]): string {
 /** The map where there is no room for one: roads by their odds, with their widths. */
 function RoadList({ roads }: { readonly roads: readonly RoadView[] }) {
   return (
-    <ul className="px-4 py-2 lg:hidden">
+    <ul className="px-4 py-2 sm:px-6 lg:hidden">
       {roads.map(({ key, name, p, state, closedText }) => (
         <li key={key} className="flex items-center gap-3 py-1">
           <svg width="64" height="24" aria-hidden className="shrink-0">
