@@ -22,7 +22,7 @@ export default defineConfig({
             "features/**/*.test.ts",
             "scripts/**/*.test.ts",
             "standins/**/*.test.ts",
-            "bench/**/*.test.ts",
+            "simulation/**/*.test.ts",
           ],
         },
       },

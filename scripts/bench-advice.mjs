@@ -7,6 +7,6 @@ import { requireNode } from "./lib/settings.mjs";
 await run(async () => {
   requireNode();
   await ensureModules();
-  const { code } = await finishTypescript("bench/advice.ts", process.argv.slice(2), {});
+  const { code } = await finishTypescript("simulation/advice.ts", process.argv.slice(2), {});
   process.exitCode = code;
 });

@@ -1,9 +1,9 @@
 /** Sends a large casebook to the running application and fetches it back; prints jobs a second and the server's memory. */
 import { readFile } from "node:fs/promises";
 import { Readable } from "node:stream";
-import { openShop } from "@/bench/shop";
-import { casebookOf } from "@/bench/casebook";
-import { HILLS } from "@/bench/world/rules";
+import { openShop } from "@/simulation/shop";
+import { casebookOf } from "@/simulation/casebook";
+import { HILLS } from "@/simulation/world/rules";
 import { issueToken } from "@/server/auth/issue-token";
 import { program } from "./lib/program";
 

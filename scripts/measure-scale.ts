@@ -1,11 +1,11 @@
 /** Fills a throwaway database with simulated jobs, step by step, and prints how long advice takes at each size. */
 import { randomUUID } from "node:crypto";
-import { casebookOf } from "@/bench/casebook";
-import { sightOf } from "@/bench/play";
-import { Dice } from "@/bench/random";
-import { openShop } from "@/bench/shop";
-import { dealJob } from "@/bench/world/job";
-import { HILLS } from "@/bench/world/rules";
+import { casebookOf } from "@/simulation/casebook";
+import { sightOf } from "@/simulation/play";
+import { Dice } from "@/simulation/random";
+import { openShop } from "@/simulation/shop";
+import { dealJob } from "@/simulation/world/job";
+import { HILLS } from "@/simulation/world/rules";
 import { advise, type CaseFile } from "@/core/diagnosis";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";

@@ -99,7 +99,7 @@ describe("a job from the gate to its proof", () => {
     await browser.find("//details[@open]//li[contains(., 'low power: shown in')]");
     await browser.find("//section[@aria-label='Do next']//button[.='Start']");
     await browser.find("//section[@aria-label='Been here before']//a[contains(., 'low power')]");
-    await browser.find("//section[@aria-label='Closed roads']//li[contains(., 'helped')]");
+    await browser.find("//section[@aria-label='Tried in vain']//li[contains(., 'helped')]");
   });
 
   test("judges a reading against its spec, moves the suspects and closes a road", async () => {
@@ -172,11 +172,11 @@ describe("the next job on a like vehicle", () => {
     const text = await like.getText();
     for (const words of [CAUSE, "Settled by: Air mass at full load", "Velmar Cobbler", "same engine", "uphill"])
       expect(text).toContain(words);
-    const vain = await browser.find("//section[@aria-label='Closed roads']//li[contains(., 'vane actuator')]");
+    const vain = await browser.find("//section[@aria-label='Tried in vain']//li[contains(., 'vane actuator')]");
     expect((await vain.getText()).replace(/\s+/g, " ")).toMatch(
       /vane actuator fitted, 1 job: helped none 35 min · €210/,
     );
-    await browser.find("//section[@aria-label='Closed roads']//*[contains(., 'tried in vain on Velmar Cobbler')]");
+    await browser.find("//section[@aria-label='Tried in vain']//*[contains(., 'on Velmar Cobbler')]");
   });
 
   test("can be worked from the keyboard", async () => {

@@ -1,4 +1,5 @@
 import type { CaseFile } from "./case-file";
+import type { Cause } from "./cause";
 import type { KnownCause, Knowledge } from "./counts";
 import type { Reason } from "./evidence";
 import { planOf, type Plan } from "./plan";
@@ -18,6 +19,8 @@ export interface Advice {
   readonly unknown: number;
   readonly plan: Plan;
   readonly closures: readonly Closure[];
+  /** Suspects that a technician named. */
+  readonly named: readonly Cause[];
   readonly posterior: Posterior;
 }
 
@@ -35,5 +38,12 @@ export function advise(knowledge: Knowledge, file: CaseFile): Advice {
     }))
     .sort((a, b) => b.probability - a.probability || a.cause.key.localeCompare(b.cause.key));
   const plan = planOf(knowledge, file, posterior);
-  return { suspects, unknown: posterior.unknown, posterior, plan, closures: closuresOf(knowledge, posterior) };
+  return {
+    suspects,
+    unknown: posterior.unknown,
+    posterior,
+    plan,
+    closures: closuresOf(knowledge, posterior, file),
+    named: file.named ?? [],
+  };
 }

@@ -4,7 +4,7 @@ import type { Cause } from "./cause";
 import type { VariantSpec } from "./variant-spec";
 
 /** What an outcome of a test says about a cause; strengths stand in `likelihood.ts`. */
-export const EFFECTS = ["confirms", "supports", "weakens", "clears"] as const;
+export const EFFECTS = ["proves", "confirms", "supports", "weakens", "clears"] as const;
 export type EffectKind = (typeof EFFECTS)[number];
 
 export interface Effect {
@@ -73,6 +73,44 @@ export interface Procedure {
   readonly outcomes: readonly Outcome[];
   /** Written down by somebody, and not yet taken into the book by a lead. */
   readonly proposed: boolean;
+  /** The vehicles it is for; null for any. */
+  readonly applies: Applies | null;
+}
+
+/** How often a component that fails brings a symptom, by general practice. */
+export const OFTENNESS = ["often", "sometimes", "rarely"] as const;
+export type Oftenness = (typeof OFTENNESS)[number];
+
+/** General practice: a component that commonly brings a symptom. */
+export interface Link {
+  readonly symptom: string;
+  readonly component: string;
+  readonly often: Oftenness;
+}
+
+/** What a vehicle must be to have a component: one of each list; an empty list asks for nothing. */
+export interface Needs {
+  readonly fuels: readonly string[];
+  readonly drives: readonly string[];
+  readonly gearboxes: readonly string[];
+  readonly equipment: readonly string[];
+  readonly markets: readonly string[];
+}
+
+export const NEEDS_NOTHING: Needs = { fuels: [], drives: [], gearboxes: [], equipment: [], markets: [] };
+
+/** Whether a vehicle can have what needs this; what is not stated of it is given the benefit of the doubt. */
+export function canHave(needs: Needs, vehicle: Vehicle): boolean {
+  const fits = (list: readonly string[], value: string | null | undefined) =>
+    list.length === 0 || !value || list.includes(value);
+  const { equipment } = vehicle;
+  return (
+    fits(needs.fuels, vehicle.fuel) &&
+    fits(needs.drives, vehicle.drive) &&
+    fits(needs.gearboxes, vehicle.gearbox) &&
+    fits(needs.markets, vehicle.market) &&
+    (!equipment || needs.equipment.every((each) => equipment.includes(each)))
+  );
 }
 
 export interface Money {
@@ -117,16 +155,23 @@ export interface Pattern extends Cause {
 
 /** Whether a pattern speaks of this vehicle at this odometer; an unknown odometer is given the benefit of the doubt. */
 export function patternApplies(pattern: Pattern, vehicle: Vehicle, odometerKm: number | null): boolean {
-  const { make, models, years, engines, transmissions, markets } = pattern.applies;
   const window = pattern.odometerKm;
+  return (
+    appliesTo(pattern.applies, vehicle) &&
+    (window === null || odometerKm === null || (odometerKm >= window[0] && odometerKm <= window[1]))
+  );
+}
+
+/** Whether something of the book is for this vehicle. */
+export function appliesTo(applies: Applies, vehicle: Vehicle): boolean {
+  const { make, models, years, engines, transmissions, markets } = applies;
   return (
     (make === null || make === vehicle.make) &&
     among(models, vehicle.model) &&
     (years === null || (vehicle.year >= years[0] && vehicle.year <= years[1])) &&
     among(engines, vehicle.engine) &&
     among(transmissions, vehicle.transmission) &&
-    among(markets, vehicle.market) &&
-    (window === null || odometerKm === null || (odometerKm >= window[0] && odometerKm <= window[1]))
+    among(markets, vehicle.market)
   );
 }
 

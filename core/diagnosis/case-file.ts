@@ -1,6 +1,7 @@
 import type { SeenCode } from "@/core/codes";
 import type { Vehicle } from "@/core/vehicle";
 import type { Effect } from "./book";
+import type { Cause } from "./cause";
 import type { PriorWork } from "./work";
 
 export interface Symptom {
@@ -16,6 +17,10 @@ export interface TestDone {
   readonly title: string;
   readonly outcome: string;
   readonly effects: readonly Effect[];
+  /** How many of the repairs tried were done before it: it speaks of the vehicle as it then was. None where left out. */
+  readonly afterFixes?: number;
+  /** Where on the vehicle it was done: "cylinder 2", "rear left"; null or left out where the part is there once. */
+  readonly place?: string | null;
 }
 
 export interface FixTried {
@@ -23,6 +28,7 @@ export interface FixTried {
   /** null: the part was changed, whatever ails it. */
   readonly failure: string | null;
   readonly result: "no-change" | "partly" | "fixed";
+  readonly place?: string | null;
 }
 
 /** Everything that is known of a job at one moment: the question that advice answers. */
@@ -39,6 +45,8 @@ export interface CaseFile {
   readonly priorWork?: readonly PriorWork[];
   /** The systems that the symptoms belong to: where the complaint is. */
   readonly symptomSystems?: readonly string[];
+  /** Suspects that the technician names. */
+  readonly named?: readonly Cause[];
   /** Access groups that are open already. */
   readonly access: readonly string[];
 }

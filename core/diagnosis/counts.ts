@@ -1,5 +1,5 @@
 import type { GroupKey } from "@/core/vehicle";
-import type { Fix, Pattern, Procedure } from "./book";
+import type { Fix, Link, Needs, Pattern, Procedure } from "./book";
 import type { Cause, CauseKey } from "./cause";
 
 /** How often something was seen: whole jobs for the sentence, proof-weighted jobs for the arithmetic. */
@@ -20,11 +20,26 @@ export type CountsByCause = ReadonlyMap<CauseKey, Count>;
 export interface KnownCause extends Cause {
   readonly key: CauseKey;
   readonly system: string;
+  /** It stands in the book by general practice alone, not by this shop's experience. */
+  readonly general?: boolean;
+}
+
+/** A component that the book has a word for. */
+export interface KnownComponent {
+  readonly key: string;
+  readonly system: string;
+  /** What a vehicle must be for it to have one. */
+  readonly needs: Needs;
 }
 
 /** What the counters and the book say about one case: read by the server, never the jobs themselves. */
 export interface Knowledge {
   readonly causes: readonly KnownCause[];
+  readonly components: readonly KnownComponent[];
+  /** The system of each symptom of the vocabulary, by its key. */
+  readonly symptomSystems: ReadonlyMap<string, string>;
+  /** General practice: which components commonly bring which symptom. */
+  readonly links: readonly Link[];
   readonly groups: ReadonlyMap<GroupKey, CountsByCause>;
   /** By feature key, summed over modules. */
   readonly features: ReadonlyMap<string, CountsByCause>;

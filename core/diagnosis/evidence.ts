@@ -24,7 +24,9 @@ export type EvidenceSource =
       readonly seen: number;
       readonly of: number;
     }
-  | { readonly kind: "tried"; readonly component: string; readonly result: FixTried["result"] };
+  | { readonly kind: "tried"; readonly component: string; readonly result: FixTried["result"] }
+  /** A technician suspects it, or measured at the part itself. */
+  | { readonly kind: "named"; readonly how: "named" | "proved" };
 
 /** One reason for or against a suspect: `weight` in nats of log odds, positive for. */
 export interface Reason {
@@ -32,19 +34,21 @@ export interface Reason {
   readonly weight: number;
 }
 
-/** One piece of evidence as it speaks to every cause, by the cause's place in the book. */
+/** One piece of evidence as it speaks to every hypothesis, by its place (`places.ts`). */
 export interface Evidence {
-  /** Nats: the log of its likelihood with each cause against the base rate. */
+  /** Nats: the log of its likelihood with each hypothesis against the base rate. */
   readonly weights: Float64Array;
-  /** How likely it is with each cause, and on the whole: what two causes together show is made of these. */
+  /** How likely it is with each hypothesis, and on the whole: what two causes together show is made of these. */
   readonly rates: Float64Array | null;
   readonly base: number;
   /** It is what shows where nothing is wrong, so that each of two causes has to leave it so; else either of them may bring it. */
   readonly quiet: boolean;
-  /** Nats by which it speaks for a cause that is not in the book, by the system it would be of; null where it says nothing of it. */
-  readonly strange: Float64Array | null;
   /** What turns a log likelihood ratio of these rates into nats here: less than one where others say the same. */
   readonly strength: number;
+  /** How many of the repairs tried were done before it was seen: a cause that they took away cannot show in it. */
+  readonly after: number;
+  /** Which of the repairs tried it is; null where it is none. */
+  readonly repair: number | null;
   /** What its sentence needs, for the cause at a place; null where it says nothing of that cause. */
   source(at: number): EvidenceSource | null;
 }

@@ -39,7 +39,7 @@ const MOST_CHANGES = 3;
 const LEAST_CHANCE = 0.02;
 
 /** Which outcomes of the tests that are left would put another suspect first, the likeliest first. */
-export function changesOfMind(knowledge: Knowledge, odds: Odds, plan: Plan): readonly ChangeOfMind[] {
+export function changesOfMind(knowledge: Knowledge, odds: Posterior, plan: Plan): readonly ChangeOfMind[] {
   const leading = leaderOf(knowledge, odds);
   const tests = plan.actions.filter((action): action is TestAction => action.kind === "test").slice(0, LOOKED_AT);
   const changes = tests.flatMap(({ procedure }) =>

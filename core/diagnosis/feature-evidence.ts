@@ -1,4 +1,5 @@
 import { codeFamily } from "@/core/codes";
+import { affinityOf } from "./affinity";
 import { ALL_VEHICLES } from "@/core/vehicle";
 import { patternApplies, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
@@ -47,9 +48,11 @@ export function featureEvidence(knowledge: Knowledge, file: CaseFile): readonly 
 }
 
 function oneFeature(knowledge: Knowledge, file: CaseFile, feature: PresentFeature, strength: number): Evidence {
-  const rates = pooledRates(knowledge.causes, {
+  const rates = pooledRates(knowledge, {
+    feature: feature.key,
     seen: countsIn(knowledge.features, feature.key),
     jobs: countsIn(knowledge.groups, ALL_VEHICLES),
+    affinity: affinityOf(knowledge, feature.key),
     patternJobs: patternsNaming(knowledge, file, feature.key),
   });
   return present(rates, strength, (seen, of) => ({ kind: "feature", feature, seen, of }));
@@ -57,11 +60,15 @@ function oneFeature(knowledge: Knowledge, file: CaseFile, feature: PresentFeatur
 
 /** Evidence that something is there. */
 function present(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
-  const { rate, base, strange } = rates;
-  const weigh = (each: number) => strength * Math.log(each / base);
+  const { rate, base } = rates;
   return {
-    weights: rate.map(weigh),
-    ...{ rates: rate, base, strength, strange: strange.map(weigh), quiet: false },
+    weights: rate.map((each) => strength * Math.log(each / base)),
+    rates: rate,
+    base,
+    strength,
+    quiet: false,
+    after: 0,
+    repair: null,
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(own.jobs, of.jobs);
@@ -73,7 +80,11 @@ function present(rates: Rates, strength: number, source: (seen: number, of: numb
 function absent(rates: Rates, strength: number, source: (seen: number, of: number) => EvidenceSource): Evidence {
   return {
     ...silenceOf(rates, strength),
-    ...{ base: 1 - rates.base, strength, quiet: true },
+    base: 1 - rates.base,
+    strength,
+    quiet: true,
+    after: 0,
+    repair: null,
     source: (at) => {
       const { own, of } = rates.counts(at);
       return source(Math.min(own.jobs, of.jobs), of.jobs);
@@ -81,7 +92,7 @@ function absent(rates: Rates, strength: number, source: (seen: number, of: numbe
   };
 }
 
-type Silence = Pick<Evidence, "weights" | "rates" | "strange">;
+type Silence = Pick<Evidence, "weights" | "rates">;
 
 /** What it says that something is not there, made once for the same rates: a scan of five modules is silent on some hundred codes. */
 const SILENCES = new WeakMap<Rates, Map<number, Silence>>();
@@ -91,9 +102,9 @@ function silenceOf(rates: Rates, strength: number): Silence {
   SILENCES.set(rates, kept);
   const known = kept.get(strength);
   if (known) return known;
-  const { rate, base, strange } = rates;
+  const { rate, base } = rates;
   const weigh = (each: number) => strength * Math.log((1 - each) / (1 - base));
-  const made = { weights: rate.map(weigh), rates: rate.map((each) => 1 - each), strange: strange.map(weigh) };
+  const made = { weights: rate.map(weigh), rates: rate.map((each) => 1 - each) };
   kept.set(strength, made);
   return made;
 }
@@ -112,8 +123,14 @@ export function deniedEvidence(knowledge: Knowledge, file: CaseFile): readonly E
 
 /** How often a condition is told with each cause. */
 export function conditionRates(knowledge: Knowledge, condition: string): Rates {
-  const seen = countsIn(knowledge.features, conditionFeature(condition));
-  return pooledRates(knowledge.causes, { seen, jobs: countsIn(knowledge.groups, ALL_VEHICLES) });
+  const feature = conditionFeature(condition);
+  const seen = countsIn(knowledge.features, feature);
+  return pooledRates(knowledge, {
+    feature,
+    seen,
+    jobs: countsIn(knowledge.groups, ALL_VEHICLES),
+    affinity: null,
+  });
 }
 
 /** Nats by which a condition that is told speaks for a cause that shows it at `rate`. */
@@ -134,10 +151,12 @@ export function untoldEvidence(knowledge: Knowledge, file: CaseFile): readonly E
   return [...knowledge.features].flatMap(([key, seen]) => {
     const kind = key.startsWith("symptom|") ? "symptom" : key.startsWith("condition|") && asked ? "condition" : null;
     if (!kind || told.has(key) || denied.has(key)) return [];
-    const rates = pooledRates(knowledge.causes, { seen, jobs });
+    const rates = pooledRates(knowledge, { feature: key, seen, jobs, affinity: affinityOf(knowledge, key) });
     return [
       absent(rates, UNTOLD_TEMPER[kind], (times, of) => ({
-        ...{ kind: "untold", of, seen: times },
+        kind: "untold",
+        of,
+        seen: times,
         feature: { key, module: "", kind, subject: key.slice(kind.length + 1), strength: 1 },
       })),
     ];
@@ -160,7 +179,8 @@ export function absenceEvidence(knowledge: Knowledge, file: CaseFile): readonly 
     return tempered(
       missing.map(([key, seen]) => {
         const code = key.slice("code|".length);
-        const rates = pooledRates(knowledge.causes, { seen, jobs: scanned });
+        const affinity = affinityOf(knowledge, key);
+        const rates = pooledRates(knowledge, { feature: key, seen, jobs: scanned, affinity });
         const evidence = absent(rates, ABSENCE_TEMPER, (times, of) => ({
           kind: "absent-code",
           code,

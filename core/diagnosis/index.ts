@@ -2,8 +2,11 @@ export { advise, type Advice, type Suspect } from "./advice";
 export {
   EFFECTS as EFFECT_KINDS,
   GRADES,
+  appliesTo,
   COULD_NOT_TELL,
+  NEEDS_NOTHING,
   NOT_DONE,
+  OFTENNESS,
   PROCEDURE_KINDS,
   TRACE_LOOKS,
   type Applies,
@@ -11,6 +14,8 @@ export {
   type EffectKind,
   type Fix,
   type Grade,
+  type Link,
+  type Needs,
   type Money,
   type Outcome,
   type Pattern,
@@ -26,6 +31,7 @@ export {
   type Count,
   type CountsByCause,
   type KnownCause,
+  type KnownComponent,
   type Knowledge,
   type ShopRates,
 } from "./counts";
@@ -33,11 +39,12 @@ export { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "./condition-to
 export { deadEndsOf, type TrialSum } from "./dead-ends";
 export type { EvidenceSource, Reason } from "./evidence";
 export { codeFeature, presentFeatures, symptomFeature } from "./features";
-export { withPriorWork } from "./prior-work";
+export { withSuspectsOf } from "./prior-work";
 export { RECENCIES, WORKERS, WORKS, type PriorWork, type Recency, type Work, type Worker } from "./work";
 export { questionsFor, type Question } from "./questions";
-export { type Odds } from "./posterior";
-export { FROM_SCRATCH_MINUTES, type Action, type FixAction, type Plan, type TestAction } from "./plan";
+export { type Odds, type Posterior } from "./posterior";
+export { DECLARED_RATIO } from "./outcome-model";
+export { type Action, type FixAction, type Plan, type TestAction } from "./plan";
 export {
   COMPARISONS,
   contradicts,
@@ -50,9 +57,9 @@ export {
   type TestVerdict,
 } from "./verdict";
 export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./variant-spec";
-export type { Closure } from "./roads";
+export { roadsOf, type Closure, type RoadNow } from "./roads";
 export { changesOfMind, stillOpen, whileThere, type ChangeOfMind } from "./explain";
-export { whatIf, type WhatIf } from "./what-if";
+export { whatIf, whatIfExactly, type WhatIf } from "./what-if";
 export { likeness, VEHICLE_WORTH, type JobSketch, type Likeness } from "./similar";
 export {
   actionWhy,

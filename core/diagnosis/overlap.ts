@@ -1,4 +1,4 @@
-import { weightsOf } from "./cause-index";
+import { weightsOf } from "./places";
 import type { CountsByCause, KnownCause } from "./counts";
 
 /**

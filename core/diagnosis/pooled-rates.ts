@@ -1,8 +1,9 @@
 import { gammaln } from "simple-statistics";
-import { indexOf, weightsOf, type CauseIndex } from "./cause-index";
+import type { Affinity } from "./affinity";
 import type { CauseKey } from "./cause";
+import { NO_COUNT, type Count, type CountsByCause } from "./counts";
+import { placesOf, weightsOf, type Ground, type Places } from "./places";
 import { DISTURBED, NEW_PART_BAD } from "./work";
-import { NO_COUNT, type Count, type CountsByCause, type KnownCause } from "./counts";
 
 /** How often a feature that a pattern names is there when the pattern is right. */
 const PATTERN_FEATURE_RATE = 0.8;
@@ -10,28 +11,33 @@ const PATTERN_FEATURE_RATE = 0.8;
 const UNSEEN_JOBS = 0.5;
 /** Where a cause has a feature at all, nothing is known of how often it shows it: a Beta(1, 1) prior. */
 const OWN = { shows: 1, hides: 1 } as const;
-/** How often a feature comes by chance with a cause that does not have it, before any job tells, and what that weighs in jobs. */
-const BY_CHANCE = { rate: 0.02, jobs: 8 } as const;
+/**
+ * How often a feature comes by chance with a cause that does not have it, before any job tells, and what that weighs in jobs. People tell of
+ * one symptom or two of some dozens, and of a few conditions; there are hundreds of codes.
+ */
+const BY_CHANCE: Readonly<Record<string, number>> = { symptom: 0.006, condition: 0.03, code: 0.004 };
+const BY_CHANCE_JOBS = 8;
 /** How many of a system's, component's or way of failing's causes weigh as much as the next wider level. */
-const POOL_CAUSES = 3;
+const POOL_CAUSES = 7;
 /** Of all causes, so many have a given feature, before any job tells; weighs one cause. */
-const HAS_AT_FIRST = 0.06;
+const HAS_AT_FIRST = 0.08;
 /** The division into causes that have a feature and causes that do not settles within so many rounds. */
 const ROUNDS = 4;
 
 export interface Rates {
   /** Over all jobs. */
   readonly base: number;
-  /** By the cause's place in the list. */
+  /** By hypothesis: causes of the book, then what is not in the book, judged by its like. */
   readonly rate: Float64Array;
-  /** By system: of a cause that is not in the book, judged by those of its system that are. */
-  readonly strange: Float64Array;
   counts(at: number): { readonly own: Count; readonly of: Count };
 }
 
 export interface RateCounts {
+  readonly feature: string;
   readonly seen: CountsByCause;
   readonly jobs: CountsByCause;
+  /** What general knowledge says of it before any job does. */
+  readonly affinity: Affinity | null;
   /** Pseudo-jobs of patterns that name the feature, by cause. */
   readonly patternJobs?: ReadonlyMap<CauseKey, number>;
 }
@@ -39,41 +45,42 @@ export interface RateCounts {
 /**
  * P(feature | cause). A cause either has a feature, and then shows it at a rate of its own, or does not, and then the feature comes by
  * chance: a mixture of a spike at the chance rate and a slab (Mitchell and Beauchamp 1988), settled by expectation and maximisation.
- * Whether a cause with few jobs has the feature is judged by its like: the causes of its system, its component, and its way of failing
- * whatever it is (what goes open when hot shows when hot), joined in log odds.
+ * Whether a cause with few jobs has the feature is judged by general knowledge of its system and by its like: the causes of its system,
+ * its component, and its way of failing whatever it is (what goes open when hot shows when hot), joined in log odds.
  */
-export function pooledRates(causes: readonly KnownCause[], counts: RateCounts): Rates {
-  if (counts.patternJobs?.size) return ratesOf(causes, counts);
-  const kept = RATES.get(causes) ?? new WeakMap<CountsByCause, WeakMap<CountsByCause, Rates>>();
-  RATES.set(causes, kept);
-  const own = kept.get(counts.jobs) ?? new WeakMap<CountsByCause, Rates>();
+export function pooledRates(ground: Ground, counts: RateCounts): Rates {
+  if (counts.patternJobs?.size) return ratesOf(ground, counts);
+  const kept = RATES.get(ground.causes) ?? new WeakMap<CountsByCause, Map<string, Rates>>();
+  RATES.set(ground.causes, kept);
+  const own = kept.get(counts.jobs) ?? new Map<string, Rates>();
   kept.set(counts.jobs, own);
-  const rates = own.get(counts.seen) ?? ratesOf(causes, counts);
-  own.set(counts.seen, rates);
+  const rates = own.get(counts.feature) ?? ratesOf(ground, counts);
+  own.set(counts.feature, rates);
   return rates;
 }
 
 /** Made once for the same counts: whoever asks again and again of the same book gets the same answer. */
-const RATES = new WeakMap<readonly KnownCause[], WeakMap<CountsByCause, WeakMap<CountsByCause, Rates>>>();
+const RATES = new WeakMap<Ground["causes"], WeakMap<CountsByCause, Map<string, Rates>>>();
 
-function ratesOf(causes: readonly KnownCause[], { seen, jobs, patternJobs }: RateCounts): Rates {
-  const index = indexOf(causes);
+function ratesOf(ground: Ground, { feature, seen, jobs, affinity, patternJobs }: RateCounts): Rates {
+  const { causes } = ground;
+  const places = placesOf(ground);
   const of = Float64Array.from(weightsOf(causes, jobs));
   // A code can be noted without saying that its module was read: it is never seen more often than it was looked for.
   const times = weightsOf(causes, seen).map((each, at) => Math.min(each, of[at] as number));
   let [allSeen, allOf] = [UNSEEN_JOBS / 2, UNSEEN_JOBS + 1];
-  for (let at = 0; at < index.size; at++) {
+  for (const [at, { key }] of causes.entries()) {
     allSeen += times[at] as number;
     allOf += of[at] as number;
-    const pattern = patternJobs?.get(causes[at]?.key ?? ("" as CauseKey)) ?? 0;
+    const pattern = patternJobs?.get(key) ?? 0;
     times[at] = (times[at] as number) + pattern * PATTERN_FEATURE_RATE;
     of[at] = (of[at] as number) + pattern;
   }
-  const { rate, strange } = settle(index, times, of);
+  const rate = settle(places, { seen: times, of, affinity, chance: BY_CHANCE[feature.split("|")[0] ?? ""] ?? 0.02 });
+  likeTheirPart(ground, places, of, rate);
   return {
     base: allSeen / allOf,
-    rate: likeTheirPart(causes, index, of, rate),
-    strange,
+    rate,
     counts: (at) => {
       const key = causes[at]?.key;
       return { own: (key && seen.get(key)) || NO_COUNT, of: (key && jobs.get(key)) || NO_COUNT };
@@ -85,38 +92,40 @@ function ratesOf(causes: readonly KnownCause[], { seen, jobs, patternJobs }: Rat
  * A part that is bad when it is new, or that somebody disturbed, shows what the part shows when it fails: where no job tells of it yet, it
  * takes the rates of its component's other causes.
  */
-function likeTheirPart(
-  causes: readonly KnownCause[],
-  { component, components }: CauseIndex,
-  of: Float64Array,
-  rate: Float64Array,
-): Float64Array {
-  const [sum, jobs] = [new Float64Array(components), new Float64Array(components)];
-  for (let at = 0; at < rate.length; at++) {
-    const part = component[at] as number;
+function likeTheirPart({ causes }: Ground, places: Places, of: Float64Array, rate: Float64Array): void {
+  const count = places.componentKeys.length;
+  const [sum, jobs] = [new Float64Array(count), new Float64Array(count)];
+  for (let at = 0; at < places.causes; at++) {
+    const part = places.component[at] as number;
     sum[part] = (sum[part] as number) + (of[at] as number) * (rate[at] as number);
     jobs[part] = (jobs[part] as number) + (of[at] as number);
   }
-  return rate.map((own, at) => {
-    const failure = causes[at]?.failure;
-    const part = component[at] as number;
+  for (const [at, { failure }] of causes.entries()) {
+    const part = places.component[at] as number;
     const prior = failure === DISTURBED || failure === NEW_PART_BAD;
-    return prior && (of[at] as number) === 0 && (jobs[part] as number) > 0
-      ? (sum[part] as number) / (jobs[part] as number)
-      : own;
-  });
+    if (prior && (of[at] as number) === 0 && (jobs[part] as number) > 0)
+      rate[at] = (sum[part] as number) / (jobs[part] as number);
+  }
 }
 
-/** Divides the causes into those that have the feature and those that do not, and gives each its rate. */
-function settle(index: CauseIndex, seen: Float64Array, of: Float64Array): Pick<Rates, "rate" | "strange"> {
-  const { size } = index;
+interface Settling {
+  readonly seen: Float64Array;
+  readonly of: Float64Array;
+  readonly affinity: Affinity | null;
+  /** How often it comes by chance, before any job tells. */
+  readonly chance: number;
+}
+
+/** Divides the causes into those that have the feature and those that do not, and gives each hypothesis its rate. */
+function settle(places: Places, { seen, of, affinity, chance }: Settling): Float64Array {
+  const { causes: size } = places;
   const slab = seen.map((k, at) => slabLog(k, of[at] as number));
   const has = new Float64Array(size).fill(HAS_AT_FIRST);
-  let byChance: number = BY_CHANCE.rate;
+  let byChance = chance;
   for (let round = 0; round < ROUNDS; round++) {
-    const expected = expectations(index, round ? has : null);
+    const expected = new Likes(places, round ? has : null, affinity).expectations();
     const [log, logNot] = [Math.log(byChance), Math.log(1 - byChance)];
-    let [chanceSeen, chanceOf] = [BY_CHANCE.rate * BY_CHANCE.jobs, BY_CHANCE.jobs as number];
+    let [chanceSeen, chanceOf] = [chance * BY_CHANCE_JOBS, BY_CHANCE_JOBS];
     for (let at = 0; at < size; at++) {
       const [k, n] = [seen[at] as number, of[at] as number];
       const spike = k * log + (n - k) * logNot;
@@ -129,20 +138,18 @@ function settle(index: CauseIndex, seen: Float64Array, of: Float64Array): Pick<R
     }
     byChance = chanceSeen / chanceOf;
   }
-  const rate = has.map((own, at) => {
-    const [k, n] = [seen[at] as number, of[at] as number];
-    return (1 - own) * byChance + own * ((k + OWN.shows) / (n + OWN.shows + OWN.hides));
-  });
+  const rate = new Float64Array(places.size);
+  for (let at = 0; at < size; at++) {
+    const [own, k, n] = [has[at] as number, seen[at] as number, of[at] as number];
+    rate[at] = (1 - own) * byChance + own * ((k + OWN.shows) / (n + OWN.shows + OWN.hides));
+  }
   const mean = OWN.shows / (OWN.shows + OWN.hides);
-  return { rate, strange: hasBySystem(index, has).map((own) => (1 - own) * byChance + own * mean) };
-}
-
-/** How likely one more cause of each system is to have the feature. */
-function hasBySystem({ system, systems, size }: CauseIndex, has: Float64Array): Float64Array {
-  const pool = new Pool(systems);
-  for (let at = 0; at < size; at++) pool.add(system[at] as number, has[at] as number);
-  const all = (has.reduce((sum, own) => sum + own, 0) + HAS_AT_FIRST) / (size + 1);
-  return Float64Array.from({ length: systems }, (_, at) => pool.oneMore(at, all));
+  const unlisted = new Likes(places, has, affinity).unlisted();
+  for (let at = size; at < places.size; at++) {
+    const own = unlisted[at - size] as number;
+    rate[at] = (1 - own) * byChance + own * mean;
+  }
+  return rate;
 }
 
 const betaln = (a: number, b: number) => gammaln(a) + gammaln(b) - gammaln(a + b);
@@ -153,29 +160,73 @@ const slabLog = (k: number, n: number) =>
 
 const logit = (p: number) => Math.log(p / (1 - p));
 const fromLogit = (x: number) => 1 / (1 + Math.exp(-x));
+const [LEAST_EXPECTED, MOST_EXPECTED] = [0.002, 0.98];
 
-/** How likely each cause is to have the feature, by its like; at first all are alike. */
-function expectations(index: CauseIndex, has: Float64Array | null): Float64Array {
-  const { size, system, component, failure } = index;
-  if (!has) return new Float64Array(size).fill(HAS_AT_FIRST);
-  const pools = [new Pool(index.systems), new Pool(index.components), new Pool(index.failures)] as const;
-  let sum = HAS_AT_FIRST;
-  for (let at = 0; at < size; at++) {
-    const own = has[at] as number;
-    sum += own;
-    pools[0].add(system[at] as number, own);
-    pools[1].add(component[at] as number, own);
-    pools[2].add(failure[at] as number, own);
+/** What is like what: how likely a cause is to have the feature, by the others of its system, its component and its way of failing. */
+class Likes {
+  private readonly bySystem: Pool;
+  private readonly byComponent: Pool;
+  private readonly byFailure: Pool;
+  private readonly all: number;
+
+  constructor(
+    private readonly places: Places,
+    private readonly has: Float64Array | null,
+    private readonly affinity: Affinity | null,
+  ) {
+    this.bySystem = new Pool(places.systemNames.length);
+    this.byComponent = new Pool(places.componentKeys.length);
+    this.byFailure = new Pool(places.failures);
+    let sum = HAS_AT_FIRST;
+    if (has)
+      for (let at = 0; at < places.causes; at++) {
+        const own = has[at] as number;
+        sum += own;
+        this.bySystem.add(places.system[at] as number, own);
+        this.byComponent.add(places.component[at] as number, own);
+        this.byFailure.add(places.failure[at] as number, own);
+      }
+    this.all = has ? sum / (places.causes + 1) : HAS_AT_FIRST;
   }
-  const all = sum / (size + 1);
-  return has.map((own, at) => {
-    // What the others are: a cause is not its own like.
-    const wide = pools[0].others(system[at] as number, own, all);
-    const near = pools[1].others(component[at] as number, own, wide);
-    const alike = pools[2].others(failure[at] as number, own, all);
-    const joined = fromLogit(logit(near) + logit(alike) - logit(all));
-    return Math.min(0.98, Math.max(0.002, joined));
-  });
+
+  /** By cause. */
+  expectations(): Float64Array {
+    const { places, has, affinity, all } = this;
+    const expected = new Float64Array(places.causes);
+    for (let at = 0; at < places.causes; at++) {
+      const linked = affinity?.byCause?.[at] ?? Number.NaN;
+      const system = places.system[at] as number;
+      if (!Number.isNaN(linked)) expected[at] = linked;
+      else if (!has) expected[at] = this.ofSystem(system);
+      else {
+        // What the others are: a cause is not its own like.
+        const own = has[at] as number;
+        const wide = this.bySystem.others(system, own, this.ofSystem(system));
+        const near = this.byComponent.others(places.component[at] as number, own, wide);
+        const alike = this.byFailure.others(places.failure[at] as number, own, all);
+        const joined = fromLogit(logit(near) + logit(alike) - logit(all));
+        expected[at] = Math.min(MOST_EXPECTED, Math.max(LEAST_EXPECTED, joined));
+      }
+    }
+    return expected;
+  }
+
+  /** By unlisted hypothesis: components, systems, elsewhere. */
+  unlisted(): Float64Array {
+    const { places } = this;
+    const systems = places.systemNames.map((_, at) => this.bySystem.oneMore(at, this.ofSystem(at)));
+    const components = places.componentKeys.map((_, at) => {
+      const system = places.system[places.firstComponent + at] as number;
+      return this.byComponent.oneMore(at, systems[system] ?? this.all);
+    });
+    const mean = systems.length ? systems.reduce((sum, each) => sum + each, 0) / systems.length : this.all;
+    return Float64Array.from([...components, ...systems, mean]);
+  }
+
+  /** What is known of a system before its own causes are looked at. */
+  private ofSystem(system: number): number {
+    return this.affinity?.bySystem[system] ?? this.all;
+  }
 }
 
 /** Causes that share a system, a component or a way of failing: how many of them have the feature. */

@@ -1,136 +1,133 @@
-import { ALL_VEHICLES } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
 import { covers, type CauseKey } from "./cause";
-import { indexOf, weightsOf } from "./cause-index";
-import { countsIn, type KnownCause, type Knowledge } from "./counts";
+import type { KnownCause, Knowledge } from "./counts";
 import type { Evidence, Reason } from "./evidence";
-import { evidenceOf } from "./likelihood";
+import { lifted, type Lift } from "./floors";
+import { lookEvidence, workEvidence } from "./likelihood";
+import { placesOf } from "./places";
 import { priorOf, type Prior } from "./prior";
-import { logAdd, pairLogs, secondCauseLogs, type Pair } from "./two-causes";
+import { Couples, type Couple } from "./two-causes";
 
 /** The odds of every suspect: all probabilities and `unknown` sum to 1. */
 export interface Odds {
   readonly byCause: ReadonlyMap<CauseKey, number>;
   readonly unknown: number;
-  /** The same by the system that such a cause would be of. */
-  readonly strange?: ReadonlyMap<string, number>;
+}
+
+/** Two causes at once, and how likely that is. */
+export interface Pair {
+  readonly causes: readonly [KnownCause, KnownCause];
+  readonly probability: number;
 }
 
 export interface Posterior extends Odds {
-  readonly strange: ReadonlyMap<string, number>;
+  /** By hypothesis (`places.ts`), two causes at once shared between the two; sums to 1. */
+  readonly odds: Float64Array;
+  /** Of `odds`, what is two causes at once of which none was repaired yet, the likeliest first. */
+  readonly couples: readonly Couple[];
+  /** Where a cause that is not in the book would be, the likeliest first. */
+  readonly unlisted: Unlisted;
   readonly prior: Prior;
   readonly evidence: readonly Evidence[];
-  /** Two causes at once, of the likeliest, before any of them was repaired; the likeliest first. Told beside the odds, not among them. */
+  readonly lifts: readonly Lift[];
+  /** The couples that are worth a line. */
   pairs(): readonly Pair[];
 }
 
-/** A repair that helped in part says that something else is wrong as well: one cause alone is hardly thinkable then. */
-const ALONE_THOUGH_PARTLY = 0.05;
+export interface Unlisted {
+  readonly components: readonly (readonly [component: string, probability: number])[];
+  readonly systems: readonly (readonly [system: string, probability: number])[];
+  readonly elsewhere: number;
+}
 
 /**
- * Bayes' rule over every cause of the book, alone or beside one that was repaired already, and the cause that is not in the book; in
- * logarithms. A cause that is not in the book shows what those of its system show, whichever system that is.
+ * Bayes' rule over every cause of the book, alone or beside another, and over what is not in the book; in logarithms. First what was seen
+ * before anybody measured, with what is kept for what nobody has seen yet and for who is named; then tests and repairs in their order.
  */
 export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
-  const { causes } = knowledge;
+  const places = placesOf(knowledge);
   const prior = priorOf(knowledge, file);
-  const evidence = evidenceOf(knowledge, file);
-  const priors = Float64Array.from(causes, ({ key }) => Math.log(prior.byCause.get(key) ?? 0));
-  const second = secondCauseLogs(file, causes, priors, evidence);
-  const alone = file.fixesTried.some(({ result }) => result === "partly") ? Math.log(ALONE_THOUGH_PARTLY) : 0;
-  const logs = sumOf(priors, evidence).map((single, at) => logAdd(single + alone, second[at] as number));
-  const strange = strangeLogs(knowledge, evidence).map((log) => Math.log(prior.unknown) + alone + log);
-  const unknownLog = strange.length
-    ? strange.reduce(logAdd, Number.NEGATIVE_INFINITY)
-    : Math.log(prior.unknown) + alone;
-  const top = logs.reduce((most, log) => Math.max(most, log), unknownLog);
-  const unknownScaled = Math.exp(unknownLog - top);
-  const scaled = logs.map((log) => Math.exp(log - top));
-  const sum = scaled.reduce((total, value) => total + value, unknownScaled);
-  /** Places of the likeliest causes that were not repaired yet. */
-  const likely = () =>
-    [...scaled.keys()]
-      .filter((at) => !file.fixesTried.some((tried) => covers(tried, causes[at] as KnownCause)))
-      .sort((a, b) => (scaled[b] as number) - (scaled[a] as number))
-      .slice(0, PAIRED);
+  const looks = lookEvidence(knowledge, file);
+  const priors = prior.rates.map((rate) => Math.log(rate));
+  const { logs: seen, lifts, proved } = lifted(knowledge, file, { prior, logs: sumOf(priors, looks) });
+  const work = workEvidence(knowledge, file);
+  const alone = sumOf(seen, work);
+  const evidence = [...looks, ...work];
+  const adjusted = priors.map((log, at) => log + (lifts.find((lift) => lift.at === at)?.nats ?? 0));
+  const couples = new Couples(knowledge, file, { priors: adjusted, evidence, alone, proved });
+  const { odds, both } = couples.together();
   let pairs: readonly Pair[] | null = null;
+  const { causes } = knowledge;
   return {
-    ...{ prior, evidence },
-    byCause: new Map(causes.map(({ key }, at) => [key, (scaled[at] as number) / sum])),
-    unknown: unknownScaled / sum,
-    strange: new Map(systemsOf(causes).map((name, at) => [name, Math.exp((strange[at] as number) - top) / sum])),
-    // Told where somebody asks, and worked out once.
-    pairs: () => (pairs ??= pairsOf(causes, pairLogs(likely(), priors, evidence), top + Math.log(sum))),
+    odds,
+    couples: both,
+    prior,
+    evidence,
+    lifts,
+    byCause: new Map(causes.map(({ key }, at) => [key, odds[at] as number])),
+    unknown: sumFrom(odds, places.causes),
+    unlisted: unlistedOf(knowledge, odds),
+    pairs: () => (pairs ??= both.flatMap((couple) => pairOf(causes, couple))),
   };
 }
 
-/** The priors and what every piece of evidence says, by cause. */
-function sumOf(priors: Float64Array, evidence: readonly Evidence[]): Float64Array {
-  const sums = priors.slice();
+/** The logs with what every piece of evidence says, by hypothesis. */
+function sumOf(logs: Float64Array, evidence: readonly Evidence[]): Float64Array {
+  const sums = logs.slice();
   for (const { weights } of evidence)
     for (let at = 0; at < sums.length; at++) sums[at] = (sums[at] as number) + (weights[at] as number);
   return sums;
 }
 
-/** So many of the likeliest causes are thought of in twos. */
-const PAIRED = 12;
+function sumFrom(values: Float64Array, from: number): number {
+  let sum = 0;
+  for (let at = from; at < values.length; at++) sum += values[at] as number;
+  return sum;
+}
+
 /** Less likely pairs are not worth a line. */
 const WORTH_TELLING = 0.02;
 
-function pairsOf(
-  causes: readonly KnownCause[],
-  logs: readonly (readonly [first: number, second: number, log: number])[],
-  wholeLog: number,
-): readonly Pair[] {
-  const weights = logs.map(([, , log]) => Math.exp(log - wholeLog));
-  const all = weights.reduce((sum, each) => sum + each, 1);
-  return logs
-    .flatMap(([one, other], at): readonly Pair[] => {
-      const [a, b] = [causes[one], causes[other]];
-      const probability = (weights[at] as number) / all;
-      return a && b && probability >= WORTH_TELLING ? [{ causes: [a, b], probability }] : [];
-    })
-    .sort((a, b) => b.probability - a.probability);
+function pairOf(causes: readonly KnownCause[], { one, other, probability }: Couple): readonly Pair[] {
+  const [a, b] = [causes[one], causes[other]];
+  return a && b && probability >= WORTH_TELLING ? [{ causes: [a, b], probability }] : [];
 }
 
-/** The systems of the book by their places in its index. */
-function systemsOf(causes: readonly KnownCause[]): readonly string[] {
-  const { system, systems } = indexOf(causes);
-  const names = new Array<string>(systems).fill("");
-  for (const [at, cause] of causes.entries()) names[system[at] as number] = cause.system;
-  return names;
+function unlistedOf(knowledge: Knowledge, odds: Float64Array): Unlisted {
+  const { componentKeys, systemNames, firstComponent, firstSystem, elsewhere } = placesOf(knowledge);
+  const ranked = (names: readonly string[], from: number) =>
+    names
+      .map((name, at) => [name, odds[from + at] ?? 0] as const)
+      .filter(([, p]) => p > 0)
+      .sort((a, b) => b[1] - a[1]);
+  return {
+    components: ranked(componentKeys, firstComponent),
+    systems: ranked(systemNames, firstSystem),
+    elsewhere: odds[elsewhere] ?? 0,
+  };
 }
-
-/** What speaks for a cause that is not in the book, by the system it may be of, and how often each is at fault. Natural logarithms. */
-function strangeLogs({ causes, groups }: Knowledge, evidence: readonly Evidence[]): Float64Array {
-  const { system, systems } = indexOf(causes);
-  const weights = weightsOf(causes, countsIn(groups, ALL_VEHICLES));
-  const shares = new Float64Array(systems).fill(SYSTEM_JOBS);
-  for (const [at, own] of weights.entries())
-    shares[system[at] as number] = (shares[system[at] as number] as number) + own;
-  const all = shares.reduce((sum, share) => sum + share, 0);
-  return shares.map((share, at) =>
-    evidence.reduce((sum, { strange }) => sum + (strange?.[at] ?? 0), Math.log(share / all)),
-  );
-}
-
-/** What a system that no job has shown yet weighs, in jobs. */
-const SYSTEM_JOBS = 1;
 
 /** Everything that speaks for or against one suspect, the firmest first; what says nothing is left out. */
 export function reasonsFor(posterior: Posterior, knowledge: Knowledge, at: number): readonly Reason[] {
   const cause = knowledge.causes[at];
   if (!cause) return [];
-  const reason = posterior.prior.reasons.get(cause.key);
-  const even = (1 - posterior.prior.unknown) / Math.max(1, knowledge.causes.length);
-  const rate = posterior.prior.byCause.get(cause.key) ?? even;
+  const { prior, evidence, lifts } = posterior;
+  const reason = prior.reasons.get(cause.key);
+  const even = (1 - prior.unknown) / Math.max(1, knowledge.causes.length);
+  const rate = prior.rates[at] || even;
   const first: Reason[] = reason ? [{ source: { kind: "prior", reason }, weight: Math.log(rate / even) }] : [];
-  const telling = posterior.evidence.filter(({ weights }) => Math.abs(weights[at] as number) >= TELLING_NATS);
+  const named = lifts
+    .filter((lift) => lift.at === at && lift.why !== "unseen")
+    .map(({ nats, why }): Reason => ({
+      source: { kind: "named", how: why === "proved" ? "proved" : "named" },
+      weight: nats,
+    }));
+  const telling = evidence.filter(({ weights }) => Math.abs(weights[at] as number) >= TELLING_NATS);
   const rest = telling.flatMap((piece) => {
     const source = piece.source(at);
     return source ? [{ source, weight: piece.weights[at] as number }] : [];
   });
-  return [...first, ...rest]
+  return [...first, ...named, ...rest]
     .filter(({ weight }) => Math.abs(weight) >= TELLING_NATS)
     .sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight));
 }
@@ -141,4 +138,10 @@ const TELLING_NATS = 0.05;
 /** Shannon's entropy of the odds, in bits. */
 export function entropyBits(odds: Odds): number {
   return [...odds.byCause.values(), odds.unknown].reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+}
+
+/** Whether a repair that was tried covers the cause at a place, and which: -1 where none does. */
+export function repairOfPlace(knowledge: Knowledge, file: CaseFile, at: number): number {
+  const cause = knowledge.causes[at];
+  return cause ? file.fixesTried.findIndex((tried) => covers(tried, cause)) : -1;
 }

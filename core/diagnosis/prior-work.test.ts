@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { advise, causeKey, reasonText, withPriorWork, type CaseFile, type PriorWork } from ".";
+import { advise, causeKey, reasonText, withSuspectsOf, type CaseFile, type PriorWork } from ".";
 import { cause, emptyCase, jobWith, knowledgeOf, plainLabels } from "@/tests/support/shop";
 
 const HOSE = "boost-hose/split";
@@ -16,7 +16,7 @@ const changed: PriorWork = {
 
 function ask(work: readonly PriorWork[], more: Partial<CaseFile> = {}) {
   const file: CaseFile = { ...emptyCase, priorWork: work, symptomSystems: ["engine"], ...more };
-  return advise(withPriorWork(knowledge, file), file);
+  return advise(withSuspectsOf(knowledge, file), file);
 }
 const p = (advice: ReturnType<typeof ask>, name: string) =>
   advice.suspects.find(({ cause: known }) => known.key === causeKey(cause(name)))?.probability ?? 0;
@@ -57,11 +57,11 @@ describe("recent work near the complaint", () => {
   });
 
   test("adds nothing to a book that knows the cause, and nothing where nothing was done", () => {
-    expect(withPriorWork(knowledge, emptyCase)).toBe(knowledge);
+    expect(withSuspectsOf(knowledge, emptyCase)).toBe(knowledge);
     const known = knowledgeOf(
       { causes: [...BOOK.causes, "air-mass-meter/disturbed-by-work intake", "air-mass-meter/new-part-bad intake"] },
       [],
     );
-    expect(withPriorWork(known, { ...emptyCase, priorWork: [changed] })).toBe(known);
+    expect(withSuspectsOf(known, { ...emptyCase, priorWork: [changed] })).toBe(known);
   });
 });

@@ -1,6 +1,6 @@
 import { relatedSystems } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
-import { causeKey, type CauseKey } from "./cause";
+import { causeKey, type Cause, type CauseKey } from "./cause";
 import type { KnownCause, Knowledge } from "./counts";
 import { DISTURBED, NEW_PART_BAD, type PriorWork, type Recency } from "./work";
 
@@ -40,19 +40,33 @@ function suspectsOf(work: PriorWork, file: CaseFile): readonly WorkSuspect[] {
   const near = (file.symptomSystems ?? []).some((other) => relatedSystems(system, other));
   const share = SHARE[work.recency] * (near ? 1 : ELSEWHERE);
   const suspect = (failure: WorkSuspect["failure"], part: number): WorkSuspect => ({
-    ...{ key: causeKey({ component, failure }), component, failure, system, share: share * part, work },
+    key: causeKey({ component, failure }),
+    component,
+    failure,
+    system,
+    share: share * part,
+    work,
   });
   if (work.work !== "changed") return [suspect(DISTURBED, 1)];
   return [suspect(DISTURBED, 1 - BAD_PART_SHARE), suspect(NEW_PART_BAD, BAD_PART_SHARE)];
 }
 
-/** The book with the suspects that prior work brings with it; those that it knows already stay as they are. */
-export function withPriorWork(knowledge: Knowledge, file: CaseFile): Knowledge {
+/** The book with the suspects that a case brings with it: by prior work, named, checked or repaired; those it knows already stay as they are. */
+export function withSuspectsOf(knowledge: Knowledge, file: CaseFile): Knowledge {
   const known = new Set(knowledge.causes.map(({ key }) => key));
-  const added = workSuspects(file)
-    .filter(({ key }) => !known.has(key))
-    .map(({ key, component, failure, system }) => ({ key, component, failure, system }));
-  return added.length ? { ...knowledge, causes: extended(knowledge.causes, added) } : knowledge;
+  const systems = new Map(knowledge.components.map(({ key, system }) => [key, system]));
+  const added = new Map<CauseKey, KnownCause>();
+  const add = ({ component, failure }: Cause, system = systems.get(component)) => {
+    const key = causeKey({ component, failure });
+    if (!known.has(key) && system !== undefined) added.set(key, { key, component, failure, system });
+  };
+  for (const { component, failure, system } of workSuspects(file)) add({ component, failure }, system);
+  for (const cause of file.named ?? []) add(cause);
+  for (const { effects } of file.tests)
+    for (const { component, failure, effect } of effects)
+      if (failure !== null && (effect === "proves" || effect === "confirms" || effect === "supports"))
+        add({ component, failure });
+  return added.size ? { ...knowledge, causes: extended(knowledge.causes, [...added.values()]) } : knowledge;
 }
 
 const EXTENDED = new WeakMap<readonly KnownCause[], Map<string, readonly KnownCause[]>>();

@@ -1,8 +1,11 @@
-import { ALL_VEHICLES, chainFor, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
-import { patternApplies, type Grade, type Pattern } from "./book";
+import { ALL_VEHICLES, chainFor, type GroupKey } from "@/core/vehicle";
+import { canHave, patternApplies, type Grade, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
 import { causeKey, type CauseKey } from "./cause";
+import { placesOf } from "./places";
 import { workSuspects } from "./prior-work";
+import { jobsAtFirst } from "./spread";
+import { unlistedRates } from "./unlisted";
 import { rateRatio } from "./rate-ratio";
 import type { PriorWork } from "./work";
 import { countsIn, NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
@@ -18,11 +21,13 @@ export interface PriorReason {
 }
 
 export interface Prior {
-  /** Sums to 1 - unknown. */
-  readonly byCause: ReadonlyMap<CauseKey, number>;
+  /** By hypothesis; sums to 1. */
+  readonly rates: Float64Array;
   readonly reasons: ReadonlyMap<CauseKey, PriorReason>;
   /** Share of vehicles whose cause is not in the book. */
   readonly unknown: number;
+  /** By hypothesis: whether the vehicle cannot have it, as what it needs is not there. */
+  readonly impossible: Uint8Array;
 }
 
 /** What a pattern is worth in jobs, by its grade; less than a handful, so that it gives way as real jobs come in. */
@@ -31,29 +36,46 @@ export const PATTERN_JOBS: Record<Grade, number> = { hearsay: 0.4, bulletin: 1.5
 /** A pattern is weighed against this many jobs of the wider groups, and against every job of the narrowest one. */
 const PATTERN_AGAINST_JOBS = 20;
 
-/**
- * Every cause in the book has been thought of by someone: a quarter of a job each at the widest level (a Dirichlet prior;
- * Krichevsky and Trofimov 1981 use a half, which is too much where most causes of a long book are rare).
- */
-const BOOK_JOBS = 0.25;
-
-/** How likely each known cause is on this vehicle before anything of this job is known. */
+/** How likely each hypothesis is on this vehicle before anything of this job is known. */
 export function priorOf(knowledge: Knowledge, file: CaseFile): Prior {
+  const places = placesOf(knowledge);
   const totals = groupTotals(knowledge);
   const patterns = patternsByCause(knowledge, file);
-  const rates = new Map<CauseKey, number>();
+  const rates = new Float64Array(places.size);
+  const impossible = impossibleOn(knowledge, file);
   const reasons = new Map<CauseKey, PriorReason>();
   const suspicious = new Map(workSuspects(file).map((suspect) => [suspect.key, suspect]));
-  for (const cause of knowledge.causes) {
+  for (const [at, cause] of knowledge.causes.entries()) {
     const { rate, reason } = causeRate(knowledge, file, cause, { totals, patterns: patterns.get(cause.key) ?? [] });
     const work = suspicious.get(cause.key);
-    rates.set(cause.key, Math.max(rate, work?.share ?? 0));
+    rates[at] = impossible[at] ? 0 : Math.max(rate, work?.share ?? 0);
     reasons.set(cause.key, work ? { ...reason, work: work.work } : reason);
   }
-  const unknown = unknownShare(knowledge);
-  const sum = [...rates.values()].reduce((a, b) => a + b, 0);
-  const byCause = new Map([...rates].map(([key, rate]) => [key, sum > 0 ? (rate / sum) * (1 - unknown) : 0]));
-  return { byCause, reasons, unknown: knowledge.causes.length ? unknown : 1 };
+  const listed = rates.reduce((sum, each) => sum + each, 0);
+  const unlisted = unlistedRates(knowledge, impossible);
+  const sum = unlisted.reduce((total, each) => total + each, 0);
+  const unknown = listed > 0 ? Math.min(UNKNOWN_MOST, Math.max(UNKNOWN_LEAST, sum)) : 1;
+  for (let at = 0; at < places.size; at++)
+    rates[at] =
+      at < places.causes
+        ? listed > 0
+          ? ((rates[at] as number) / listed) * (1 - unknown)
+          : 0
+        : ((unlisted[at] as number) / sum) * unknown;
+  return { rates, reasons, unknown, impossible };
+}
+
+/** A part that this vehicle cannot have fails on it in no way. */
+function impossibleOn(knowledge: Knowledge, { vehicle }: CaseFile): Uint8Array {
+  const places = placesOf(knowledge);
+  const never = new Set(knowledge.components.filter(({ needs }) => !canHave(needs, vehicle)).map(({ key }) => key));
+  const impossible = new Uint8Array(places.size);
+  if (never.size)
+    for (let at = 0; at < places.firstSystem; at++) {
+      const key = places.componentKeys[places.component[at] as number];
+      if (key !== undefined && never.has(key)) impossible[at] = 1;
+    }
+  return impossible;
 }
 
 /** What applies to a case: how many jobs each group has, and the patterns of one cause. */
@@ -85,7 +107,8 @@ function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, { to
   const of = (group: GroupKey | undefined) => (group && totals.get(group)) ?? NO_COUNT;
   const own = (group: GroupKey) => knowledge.groups.get(group)?.get(cause.key) ?? NO_COUNT;
   const all = of(ALL_VEHICLES);
-  let rate = (own(ALL_VEHICLES).weight + BOOK_JOBS) / (all.weight + BOOK_JOBS * knowledge.causes.length);
+  const first = jobsAtFirst(knowledge);
+  let rate = (own(ALL_VEHICLES).weight + first) / (all.weight + first * knowledge.causes.length);
   let reason: PriorReason = { group: ALL_VEHICLES, seen: own(ALL_VEHICLES), of: all.jobs, patterns, work: null };
   for (const group of [...chain].reverse()) {
     if (group === ALL_VEHICLES) continue;
@@ -98,34 +121,6 @@ function causeRate(knowledge: Knowledge, file: CaseFile, cause: KnownCause, { to
   return { rate: (rate * against + patternJobs) / (against + patternJobs), reason };
 }
 
-/**
- * Good-Turing: the mass of what was never seen is about the share of causes seen only once (Good 1953). Part of it is for causes that
- * stand in the book and that no job has shown yet. Jobs that ended unsolved speak for what is not in the book as well, half of them: the
- * other half ended so for want of time, a tool or a part.
- */
-function unknownShare(knowledge: Knowledge): number {
-  const counts = [...countsIn(knowledge.groups, ALL_VEHICLES).values()];
-  const jobs = counts.reduce((sum, { jobs }) => sum + jobs, 0);
-  const seen = (times: number) => counts.filter((each) => each.jobs === times).length;
-  const [once, twice] = [seen(1), seen(2)];
-  const unseen = Math.max(0, knowledge.causes.length - counts.filter((each) => each.jobs > 0).length);
-  const unsolved = totalOf(countsIn(knowledge.groups, UNSOLVED_JOBS)).jobs;
-  const share = ((once + 1) * notInBook(once, twice, unseen) + UNSOLVED_SHARE * unsolved) / (jobs + unsolved + 1);
-  return Math.min(UNKNOWN_MOST, Math.max(UNKNOWN_LEAST, share));
-}
-
-/**
- * Of the causes that no job has shown yet, the share that the book does not hold either: there are about as many as Chao (1984) tells
- * from those seen once and twice, beside those that the book holds.
- */
-function notInBook(once: number, twice: number, unseen: number): number {
-  const missing = (once * (once - 1)) / (2 * (twice + 1));
-  return missing + unseen > 0 ? Math.max(NOT_IN_BOOK_LEAST, missing / (missing + unseen)) : 1;
-}
-
-/** However long the book, a third of what comes for the first time was thought of by nobody. */
-const NOT_IN_BOOK_LEAST = 1 / 3;
-const UNSOLVED_SHARE = 0.5;
 const UNKNOWN_MOST = 0.5;
 /** However much a book holds, one vehicle in fifty brings something new: models, parts and repairs go on changing. */
 const UNKNOWN_LEAST = 0.02;

@@ -1,8 +1,7 @@
 import type { CaseFile } from "./case-file";
-import type { CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
 import { absenceWeight, conditionRates, conditionsAsked, presenceWeight, untoldWeight } from "./feature-evidence";
-import { entropyBits, posteriorOf, type Posterior } from "./posterior";
+import { posteriorOf, type Posterior } from "./posterior";
 
 /** A condition worth asking the customer about. */
 export interface Question {
@@ -36,40 +35,29 @@ export function questionsFor(knowledge: Knowledge, file: CaseFile, conditions: r
     .slice(0, MOST_QUESTIONS);
 }
 
-function worthOf(knowledge: Knowledge, odds: Posterior, condition: string, asked: boolean): Question {
-  const rates = conditionRates(knowledge, condition);
-  const { base } = rates;
-  const causes = knowledge.causes.map(({ key }, at) => [key, rates.rate[at] ?? base] as const);
-  const strange = [...odds.strange.keys()].map((system, at) => [system, rates.strange[at] ?? base] as const);
-  const told = { causes: new Map(causes), strange: new Map(strange), base };
+function worthOf(knowledge: Knowledge, { odds }: Posterior, condition: string, asked: boolean): Question {
+  const { base, rate } = conditionRates(knowledge, condition);
   // That nobody told of it speaks already: the question is worth what it brings to who has not heard that yet.
-  const open = asked ? reweighted(odds, told, (rate) => -untoldWeight(rate, base)) : odds;
-  const yes =
-    [...open.byCause].reduce((sum, [key, p]) => sum + p * (told.causes.get(key) ?? base), 0) +
-    [...open.strange].reduce((sum, [system, p]) => sum + p * (told.strange.get(system) ?? base), 0);
-  const ifYes = reweighted(open, told, (rate) => presenceWeight(rate, base));
-  const ifNo = reweighted(open, told, (rate) => absenceWeight(rate, base));
-  const after = yes * entropyBits(ifYes) + (1 - yes) * entropyBits(ifNo);
-  return { condition, yes, bits: entropyBits(open) - after };
+  const open = asked ? reweighted(odds, rate, (each) => -untoldWeight(each, base)) : odds;
+  const yes = open.reduce((sum, p, at) => sum + p * (rate[at] as number), 0);
+  const ifYes = reweighted(open, rate, (each) => presenceWeight(each, base));
+  const ifNo = reweighted(open, rate, (each) => absenceWeight(each, base));
+  const bits = (of: Float64Array) => bitsOf(of, knowledge.causes.length);
+  return { condition, yes, bits: bits(open) - (yes * bits(ifYes) + (1 - yes) * bits(ifNo)) };
 }
 
-interface Told {
-  readonly causes: ReadonlyMap<CauseKey, number>;
-  readonly strange: ReadonlyMap<string, number>;
-  readonly base: number;
+/** The odds after evidence that weighs so many nats for a hypothesis that shows it at a rate. */
+function reweighted(odds: Float64Array, rates: Float64Array, weightOf: (rate: number) => number): Float64Array {
+  const scaled = odds.map((p, at) => p * Math.exp(weightOf(rates[at] as number)));
+  const sum = scaled.reduce((total, each) => total + each, 0);
+  return scaled.map((each) => each / sum);
 }
 
-type SplitOdds = Pick<Posterior, "byCause" | "unknown" | "strange">;
-
-/** The odds after evidence that weighs so many nats for a cause, known or not, that shows it at a rate. */
-function reweighted(odds: SplitOdds, { causes, strange, base }: Told, weightOf: (rate: number) => number): SplitOdds {
-  const scale = <Key>(list: ReadonlyMap<Key, number>, rates: ReadonlyMap<Key, number>) =>
-    [...list].map(([key, p]) => [key, p * Math.exp(weightOf(rates.get(key) ?? base))] as const);
-  const [known, unknown] = [scale(odds.byCause, causes), scale(odds.strange, strange)];
-  const sum = [...known, ...unknown].reduce((total, [, p]) => total + p, 0);
-  return {
-    byCause: new Map(known.map(([key, p]) => [key, p / sum])),
-    strange: new Map(unknown.map(([system, p]) => [system, p / sum])),
-    unknown: unknown.reduce((total, [, p]) => total + p, 0) / sum,
-  };
+/** Entropy of the causes of the book and of all that is not in it as one, in bits. */
+function bitsOf(odds: Float64Array, causes: number): number {
+  let [sum, unknown] = [0, 0];
+  for (const [at, p] of odds.entries())
+    if (at >= causes) unknown += p;
+    else if (p > 0) sum -= p * Math.log2(p);
+  return unknown > 0 ? sum - unknown * Math.log2(unknown) : sum;
 }

@@ -1,9 +1,9 @@
 import type { Procedure } from "./book";
+import type { CaseFile } from "./case-file";
 import type { CauseKey } from "./cause";
 import type { Knowledge } from "./counts";
 import { outcomeModels } from "./outcome-model";
-import { afterOutcome } from "./plan/guessing";
-import type { Odds } from "./posterior";
+import { posteriorOf, type Odds, type Posterior } from "./posterior";
 
 /** Where the odds would go with one outcome of a test. */
 export interface WhatIf {
@@ -14,19 +14,41 @@ export interface WhatIf {
   readonly odds: Odds;
 }
 
-/** What each outcome of a test would do to the odds, before anybody does it; the likeliest first. */
-export function whatIf(knowledge: Knowledge, odds: Odds, procedure: Procedure): readonly WhatIf[] {
+/** What each outcome of a test would do to the odds, before anybody does it; the likeliest first. Two causes at once move as either of them. */
+export function whatIf(
+  knowledge: Knowledge,
+  { odds: now }: Pick<Posterior, "odds">,
+  procedure: Procedure,
+): readonly WhatIf[] {
   const model = outcomeModels(knowledge).get(procedure.key);
   if (!model) return [];
-  const now = Float64Array.from(knowledge.causes, ({ key }) => odds.byCause.get(key) ?? 0);
   return model.outcomes
     .flatMap((outcome, nth) => {
       const rates = model.rates[nth];
       if (!rates) return [];
-      const then = afterOutcome({ odds: now, unknown: odds.unknown }, rates, model.base[nth] ?? 0);
-      const byCause = new Map<CauseKey, number>(knowledge.causes.map(({ key }, at) => [key, then.odds[at] ?? 0]));
+      const joint = now.map((p, at) => p * (rates[at] as number));
+      const chance = joint.reduce((sum, each) => sum + each, 0);
+      const then = joint.map((each) => (chance > 0 ? each / chance : 0));
+      const byCause = new Map<CauseKey, number>(knowledge.causes.map(({ key }, at) => [key, then[at] ?? 0]));
+      const unknown = then.slice(knowledge.causes.length).reduce((sum, each) => sum + each, 0);
       const label = procedure.outcomes.find(({ key }) => key === outcome)?.label ?? outcome;
-      return [{ outcome, label, chance: then.chance, odds: { byCause, unknown: then.unknown } }];
+      return [{ outcome, label, chance, odds: { byCause, unknown } }];
     })
     .sort((a, b) => b.chance - a.chance);
+}
+
+/** The same to the last digit: what the engine will say once the outcome is on record. Takes a working out of the odds for each outcome. */
+export function whatIfExactly(
+  knowledge: Knowledge,
+  file: CaseFile,
+  posterior: Pick<Posterior, "odds">,
+  procedure: Procedure,
+): readonly WhatIf[] {
+  return whatIf(knowledge, posterior, procedure).map((each) => {
+    const effects = procedure.outcomes.find(({ key }) => key === each.outcome)?.effects ?? [];
+    const test = { procedure: procedure.key, title: procedure.title, outcome: each.outcome, effects };
+    const afterFixes = file.fixesTried.length;
+    const { byCause, unknown } = posteriorOf(knowledge, { ...file, tests: [...file.tests, { ...test, afterFixes }] });
+    return { ...each, odds: { byCause, unknown } };
+  });
 }

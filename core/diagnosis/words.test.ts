@@ -60,9 +60,9 @@ test("every reason is one sentence with its counts", () => {
     {
       "boost-hose/split": [
         "- Charge-air hose fitted: repaired here without effect",
+        "- code P0299: not shown in the one job with this cause",
         "- low-power: not shown in the one job with this cause",
         "- hot: not shown in the one job with this cause",
-        "- code P0299: not shown in the one job with this cause",
         "- seen before: cause of 1 of 5 jobs on engine D21K at 120 000 to 180 000 km",
         "- no P0234: engine was read and holds no P0234; set in the one job with this cause",
       ],
@@ -96,7 +96,7 @@ test("a test says what it settles and what it saves, a repair how likely it is",
   const why = plan.actions.map((action) => actionWhy(labels, action, plan, causeOf));
   expect(why).toMatchInlineSnapshot(`
     [
-      "settles turbocharger (sticks) against charge-air hose (split); saves about 47 min",
+      "settles turbocharger (sticks) against charge-air hose (split); saves about 63 min",
       "25 in 100 that this is it",
       "25 in 100 that this is it",
     ]

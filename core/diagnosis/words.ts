@@ -44,6 +44,8 @@ export function evidenceName(labels: Labels, source: EvidenceSource): string {
       return source.title;
     case "tried":
       return `${labels.component(source.component)} fitted`;
+    case "named":
+      return source.how === "named" ? "named" : "measured";
     default:
       return exhaustive(source, "evidenceName");
   }
@@ -70,6 +72,8 @@ export function reasonText(labels: Labels, { source, weight }: Reason): string {
       return testText(source, weight);
     case "tried":
       return TRIED_WORDS[source.result];
+    case "named":
+      return source.how === "named" ? "suspected by the technician" : "somebody had a reason to measure there";
     default:
       return exhaustive(source, "reasonText");
   }
@@ -135,17 +139,10 @@ export function actionWhy(labels: Labels, action: Action, plan: Plan, causeOf: (
 }
 
 function testWhy(labels: Labels, action: TestAction, plan: Plan, causeOf: (key: string) => Cause | null): string {
-  if (plan.fromScratch && action === plan.actions[0])
-    return "no suspect leads; narrows the search most for its minutes";
   const names = action.settles.flatMap((key) => {
     const cause = causeOf(key);
     return cause ? [causePhrase(labels, cause)] : [];
   });
-  const [one, other] = action.splits;
-  if (one && other) {
-    const saved = Math.round(savedMinutes(action, plan));
-    return `no suspect leads; tells ${one} from ${other}${saved >= 1 ? `; saves about ${saved} min` : ""}`;
-  }
   const settles = names.length === 2 ? `settles ${names[0]} against ${names[1]}` : `settles ${names[0] ?? "little"}`;
   const saved = Math.round(savedMinutes(action, plan));
   return saved >= 1 ? `${settles}; saves about ${saved} min` : settles;

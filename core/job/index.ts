@@ -19,6 +19,7 @@ export {
   proofOfCure,
   rungOfJob,
   type Finding,
+  type FoundCause,
   type FindingResult,
   type JobFacts,
   type PartFitted,

@@ -80,7 +80,7 @@ describe("a comeback", () => {
 
   test("turns the repair into one in vain, with its minutes", () => {
     expect(cameBack(job)).toBe(true);
-    expect(caseOf(job).fixesTried).toEqual([{ ...cause("pump/worn"), result: "no-change" }]);
+    expect(caseOf(job).fixesTried).toEqual([{ ...cause("pump/worn"), place: null, result: "no-change" }]);
     expect(deadEndMinutes(job)).toBe(30);
   });
 

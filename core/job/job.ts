@@ -18,6 +18,8 @@ export interface PartFitted {
   readonly seq: number;
   readonly component: string;
   readonly failure: string | null;
+  /** Where on the vehicle, where the part is there more than once. */
+  readonly place?: string | null;
   readonly partNumber: string | null;
   readonly source: PartSource;
   readonly minutes: number;
@@ -40,9 +42,14 @@ export interface ProofDone extends Proof {
 export const FINDINGS = ["root-cause", "no-fault-found", "unresolved"] as const;
 export type FindingResult = (typeof FINDINGS)[number];
 
+/** A cause that was found, and where on the vehicle, where its part is there more than once. */
+export interface FoundCause extends Cause {
+  readonly place?: string | null;
+}
+
 export interface Finding {
   readonly result: FindingResult;
-  readonly causes: readonly Cause[];
+  readonly causes: readonly FoundCause[];
 }
 
 /** A job as its facts stand now: what the trail's entries add up to. */
@@ -69,6 +76,8 @@ export interface JobFacts {
   readonly bypasses?: readonly { readonly seq: number; readonly what: string; readonly removed: boolean }[];
   readonly proof: readonly ProofDone[];
   readonly finding: Finding | null;
+  /** Suspects that a technician named. */
+  readonly named?: readonly Cause[];
   readonly closed: boolean;
   /** The vehicle came back with the same complaint, as another job. */
   readonly returned?: boolean;
@@ -77,12 +86,24 @@ export interface JobFacts {
 /** The question that a job's facts put to the engine. */
 export function caseOf(job: JobFacts): CaseFile {
   const access = job.tests.flatMap((test) => (test.access ? [test.access] : []));
-  const fixesTried = partsAsTheyStand(job).flatMap(({ component, failure, result }) =>
-    result ? [{ component, failure, result }] : [],
+  const tried = partsAsTheyStand(job).filter(({ result }) => result !== null);
+  const fixesTried = tried.flatMap(({ component, failure, result, place = null }) =>
+    result ? [{ component, failure, result, place }] : [],
   );
-  const { vehicle, odometerKm, symptoms, codes, modulesScanned, tests, priorWork, symptomSystems } = job;
+  const { vehicle, odometerKm, symptoms, codes, modulesScanned, priorWork, symptomSystems, named = [] } = job;
+  // A test speaks of the vehicle as it was: after so many of the repairs.
+  const tests = job.tests.map((test) => ({ ...test, afterFixes: tried.filter(({ seq }) => seq < test.seq).length }));
   return {
-    ...{ vehicle, odometerKm, symptoms, codes, modulesScanned, tests, priorWork, symptomSystems, fixesTried },
+    vehicle,
+    odometerKm,
+    symptoms,
+    codes,
+    modulesScanned,
+    tests,
+    priorWork,
+    symptomSystems,
+    fixesTried,
+    named,
     access: [...new Set(access)],
   };
 }

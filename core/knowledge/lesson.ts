@@ -1,7 +1,7 @@
 import { causeKey, covers, type Cause } from "@/core/diagnosis/cause";
-import { COULD_NOT_TELL, type Effect } from "@/core/diagnosis/book";
+import { COULD_NOT_TELL, NOT_DONE, type Effect, type EffectKind } from "@/core/diagnosis/book";
 import { presentFeatures, scanFeature, type Feature } from "@/core/diagnosis/features";
-import { cameBack, partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
+import { cameBack, curePart, partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
 import { proofWeightMilli } from "@/core/proof";
 import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 
@@ -84,13 +84,28 @@ function featuresOf(job: JobFacts): readonly Feature[] {
   return [...present, ...read];
 }
 
-/** The last telling outcome of each procedure before the cure: a test repeated as proof passes whatever the cause was. */
+/**
+ * The last telling outcome of each procedure before the cure: a test repeated as proof passes whatever the cause was. What was found while an
+ * earlier cure seemed to hold tells nothing either: the fault was there, and hid.
+ */
 function outcomesOf(job: JobFacts): readonly { readonly procedure: string; readonly outcome: string }[] {
-  const cured = job.parts.filter(({ result }) => result === "fixed").at(0)?.seq ?? Number.POSITIVE_INFINITY;
+  const cured = curePart(job)?.seq ?? Number.POSITIVE_INFINITY;
   const last = new Map<string, string>();
   for (const { procedure, outcome, seq } of job.tests)
-    if (procedure !== null && outcome !== COULD_NOT_TELL && seq < cured) last.set(procedure, outcome);
+    if (procedure !== null && isTelling(outcome) && seq < cured && !seemedCured(job, seq)) last.set(procedure, outcome);
   return [...last].map(([procedure, outcome]) => ({ procedure, outcome }));
+}
+
+const isTelling = (outcome: string) => outcome !== COULD_NOT_TELL && outcome !== NOT_DONE;
+
+/** Whether an entry lies between a cure that did not last and the word that the fault came back. */
+function seemedCured({ parts, proof }: JobFacts, seq: number): boolean {
+  return proof.some(
+    ({ result, seq: back }) =>
+      result === "came-back" &&
+      seq < back &&
+      parts.some((part) => part.result === "fixed" && (part.resultSeq ?? part.seq) < seq),
+  );
 }
 
 function trialsOf(job: JobFacts): readonly Trial[] {
@@ -108,6 +123,8 @@ function trialsOf(job: JobFacts): readonly Trial[] {
 type Subject = Omit<Trial, "group" | "symptom">;
 
 function partTrials(job: JobFacts): readonly Subject[] {
+  const held = job.finding?.result === "root-cause" && !cameBack(job);
+  const found = new Set(held ? job.finding?.causes.map(({ component }) => component) : []);
   return partsAsTheyStand(job).flatMap(({ component, result, minutes, cost }) => {
     if (result === null) return [];
     const costMinor = Math.round(cost.amount * 100);
@@ -115,7 +132,8 @@ function partTrials(job: JobFacts): readonly Subject[] {
       {
         kind: "part" as const,
         subject: component,
-        helped: result !== "no-change",
+        // A part that was really bad, but not the whole story, was not in vain.
+        helped: result !== "no-change" || found.has(component),
         minutes,
         costMinor,
         currency: cost.currency,
@@ -124,13 +142,16 @@ function partTrials(job: JobFacts): readonly Subject[] {
   });
 }
 
+const SPEAKS_FOR: ReadonlySet<EffectKind> = new Set(["proves", "confirms", "supports"]);
+
 /** A test helped where its outcome spoke for a cause that was found. */
 function testTrials(job: JobFacts): readonly Subject[] {
   const causes = job.finding?.result === "root-cause" ? job.finding.causes : [];
   const speaksFor = ({ effect, component, failure }: Effect) =>
-    (effect === "confirms" || effect === "supports") && causes.some((cause) => covers({ component, failure }, cause));
-  return job.tests.flatMap(({ procedure, effects, minutes }) => {
-    if (procedure === null) return [];
+    SPEAKS_FOR.has(effect) && causes.some((cause) => covers({ component, failure }, cause));
+  return job.tests.flatMap(({ procedure, effects, minutes, outcome }) => {
+    // What could not be told, or was not done, was not tried in vain.
+    if (procedure === null || !isTelling(outcome)) return [];
     return [
       {
         kind: "test" as const,

@@ -87,6 +87,8 @@ export interface TestBody {
   readonly verdictText: string | null;
   readonly effects: readonly Effect[];
   readonly note: string;
+  /** Where on the vehicle, where the part is there more than once. */
+  readonly place?: string | null;
   /** Which version of the procedure was used. */
   readonly version?: number | null;
   /** Preconditions that were ticked. */
@@ -111,6 +113,7 @@ export interface PartBody {
   readonly kind: "part";
   readonly component: string;
   readonly failure: string | null;
+  readonly place?: string | null;
   readonly partNumber: string | null;
   readonly source: PartSource;
   readonly cost: Money;

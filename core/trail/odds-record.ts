@@ -1,4 +1,4 @@
-import type { Advice, CauseKey, Closure } from "@/core/diagnosis";
+import { causeKey, type Advice, type CauseKey, type Closure } from "@/core/diagnosis";
 
 /** What the engine thought after an entry, kept with it: the trail map draws these and never recomputes the past. */
 export interface OddsRecord {
@@ -19,11 +19,9 @@ const KEPT_P = 0.005;
 
 export function recordOdds(advice: Advice): OddsRecord {
   const closed = advice.closures.map(({ cause, by }) => ({ cause, by }));
-  const isClosed = new Set(closed.map(({ cause }) => cause));
+  const kept = new Set([...closed.map(({ cause }) => cause), ...advice.named.map((cause) => causeKey(cause))]);
   const suspects = advice.suspects
-    .filter(
-      ({ cause, probability }, rank) => isClosed.has(cause.key) || (rank < KEPT_SUSPECTS && probability >= KEPT_P),
-    )
+    .filter(({ cause, probability }, rank) => kept.has(cause.key) || (rank < KEPT_SUSPECTS && probability >= KEPT_P))
     .map(({ cause, probability }) => ({ cause: cause.key, p: round(probability) }));
   const { plan, unknown } = advice;
   return {

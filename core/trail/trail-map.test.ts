@@ -34,7 +34,7 @@ const STOPS = [
 ];
 
 describe("roads", () => {
-  const map = layOutTrailMap(STOPS, new Set());
+  const map = layOutTrailMap(STOPS, { through: new Set(), named: new Set() });
 
   test("stand in the order of their odds, closed ones behind, what is not in the book last", () => {
     expect(map.roads.map(({ key: road, state }) => `${road} ${state}`)).toEqual([
@@ -53,7 +53,10 @@ describe("roads", () => {
   });
 
   test("that are proved run through, even where the book had closed them", () => {
-    const proved = layOutTrailMap([...STOPS, stop(5, 5, odds({ vanes: 0.9 }, ["hose"]))], new Set([key("hose")]));
+    const proved = layOutTrailMap([...STOPS, stop(5, 5, odds({ vanes: 0.9 }, ["hose"]))], {
+      through: new Set([key("hose")]),
+      named: new Set(),
+    });
     expect(proved.roads[0]).toMatchObject({ key: "hose/bad", state: "through", endShare: 1, closedBy: null });
   });
 
@@ -90,7 +93,7 @@ test("however the job went, roads keep apart, crossings keep their order, labels
   fc.assert(
     fc.property(fc.array(fc.tuple(minutes, record, label), { minLength: 1, maxLength: 30 }), (list) => {
       const stops = list.map(([spent, then, words], at) => stop(at + 1, at ? spent : 0, then, words));
-      const { roads, crossings, height } = layOutTrailMap(stops, new Set());
+      const { roads, crossings, height } = layOutTrailMap(stops, { through: new Set(), named: new Set() });
       expect(roads.length).toBeLessThanOrEqual(12);
       for (const [above, below] of pairs(roads))
         expect(below.y - above.y).toBeGreaterThanOrEqual(above.endHalfWidth + below.endHalfWidth);

@@ -80,13 +80,20 @@ const LABEL_ROWS = 2;
 /** Label width as a share of the map, per character and at least: 7 px of 760. */
 const CHARACTER_SHARE = 0.0092;
 
+/** Causes that have a road whatever their odds. */
+interface OnTheMap {
+  /** Proved, or their repair helped: their roads run through to the edge. */
+  readonly through: ReadonlySet<CauseKey>;
+  /** Suspected by a technician. */
+  readonly named: ReadonlySet<CauseKey>;
+}
+
 /**
  * Lays out the trail map: one road a suspect, as wide as its probability after each entry, over the minutes spent.
- * @param through causes that are proved: their roads run through to the edge
  */
-export function layOutTrailMap(stops: readonly MapStop[], through: ReadonlySet<CauseKey>): TrailMap {
+export function layOutTrailMap(stops: readonly MapStop[], { through, named }: OnTheMap): TrailMap {
   const shares = crossingShares(stops);
-  const keys = roadKeys(stops, through);
+  const keys = roadKeys(stops, { through, named });
   const { gap, least } = keys.length < MANY_ROADS ? LANES.wide : LANES.close;
   let y = 0;
   const roads = keys.map((key) => {
@@ -138,7 +145,7 @@ function crossingShares(stops: readonly MapStop[]): readonly number[] {
 }
 
 /** The suspects that get a road: open ones by their odds now, closed ones behind them by how likely they once were. */
-function roadKeys(stops: readonly MapStop[], through: ReadonlySet<CauseKey>): readonly Road["key"][] {
+function roadKeys(stops: readonly MapStop[], { through, named }: OnTheMap): readonly Road["key"][] {
   const now = stops.at(-1)?.odds;
   if (!now) return [];
   const closed = new Set(now.closed.map(({ cause }) => cause));
@@ -147,9 +154,17 @@ function roadKeys(stops: readonly MapStop[], through: ReadonlySet<CauseKey>): re
   const telling = stops.length > 1 ? stops.slice(1) : stops;
   for (const { odds } of telling)
     for (const { cause, p } of odds.suspects) best.set(cause, Math.max(best.get(cause) ?? 0, p));
-  const rank = (key: CauseKey) => (through.has(key) ? 2 : closed.has(key) ? (best.get(key) ?? 0) - 1 : pOf(now, key));
+  for (const key of [...through, ...named]) best.set(key, Math.max(best.get(key) ?? 0, pOf(now, key)));
+  const rank = (key: CauseKey) =>
+    through.has(key)
+      ? 2
+      : named.has(key) && !closed.has(key)
+        ? 1 + pOf(now, key)
+        : closed.has(key)
+          ? (best.get(key) ?? 0) - 1
+          : pOf(now, key);
   const known = [...best]
-    .filter(([key, p]) => p >= WORTH_A_ROAD || through.has(key) || closed.has(key))
+    .filter(([key, p]) => p >= WORTH_A_ROAD || through.has(key) || named.has(key) || closed.has(key))
     .map(([key]) => key)
     .sort((a, b) => rank(b) - rank(a))
     .slice(0, MOST_ROADS - 1);

@@ -8,7 +8,16 @@ export interface Vehicle {
   readonly drive: string | null;
   /** The market it was built for: the same car has its fuse elsewhere in another market. */
   readonly market: string | null;
+  /** What it runs on: one of FUELS; null or left out where it is not stated. */
+  readonly fuel?: string | null;
+  /** The kind of gearbox: one of GEARBOXES. */
+  readonly gearbox?: string | null;
+  /** What it is equipped with, where somebody listed it. */
+  readonly equipment?: readonly string[] | null;
 }
+
+export const FUELS = ["petrol", "diesel", "gas", "hybrid", "electric"] as const;
+export const GEARBOXES = ["manual", "automatic"] as const;
 
 /** "Tarrow Packet, 2017" */
 export function vehicleName(vehicle: Vehicle): string {

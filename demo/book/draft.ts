@@ -53,7 +53,7 @@ export function procedure(draft: Draft): Procedure {
     ...{ key, title, component, minutes, tools: tools ?? [], cautions: cautions ?? [], spec: spec ?? null },
     ...{ kind: kind ?? "value", question: question ?? "", place: place ?? "" },
     ...{ preconditions: preconditions ?? [], steps: steps ?? [], specs: specs ?? [], version: 1 },
-    ...{ points: points ?? [], look: look ?? null, proposed: false, pictured: [] },
+    ...{ points: points ?? [], look: look ?? null, proposed: false, pictured: [], applies: null },
     access: access?.[0] ?? null,
     accessMinutes: access?.[1] ?? 0,
     outcomes: Object.entries(outcomes).map(([outcome, [label, text]]) => ({

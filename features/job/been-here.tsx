@@ -9,7 +9,10 @@ import { useJobPage } from "./job-context";
 export function BeenHere() {
   const { like } = useJobPage().sheet;
   return (
-    <Section title="Been here before" aside={like.length ? `${like.length} like jobs` : undefined}>
+    <Section
+      title="Been here before"
+      aside={like.length ? `${like.length} like ${like.length === 1 ? "job" : "jobs"}` : undefined}
+    >
       {like.length === 0 && <Empty>No like job yet. This one will be the first for whoever comes next.</Empty>}
       <ul>
         {like.map(({ id, number, vehicle, causes, minutes, because, settledBy }) => (
@@ -36,7 +39,7 @@ export function ClosedRoads() {
   const { deadEnds } = useJobPage().sheet;
   if (!deadEnds.length) return null;
   return (
-    <Section title="Closed roads" aside={`tried in vain ${deadEnds[0]?.where ?? ""}`}>
+    <Section title="Tried in vain" aside={deadEnds[0]?.where}>
       <ul>
         {deadEnds.map(({ kind, subject, name, tried, helped, minutesLost, costLost }) => (
           <li key={kind + subject} className="flex items-baseline justify-between gap-3 border-b border-rule py-2">

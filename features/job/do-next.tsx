@@ -1,6 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
+import type { Money } from "@/core/diagnosis";
 import type { ProofStep } from "@/core/proof";
 import { dateText, minutesText, moneyText } from "@/features/shared/format";
 import type { ActionView, WhatIfView } from "@/server/views/advice-view";
@@ -63,6 +64,7 @@ function Block({ title, children }: { readonly title: string; readonly children:
 function NextAction() {
   const { sheet, open } = useJobPage();
   const [best, ...others] = sheet.advice.next;
+  if (!best && sheet.facts.symptoms.length + sheet.facts.codes.length > 0) return <NothingLeft />;
   if (!best)
     return (
       <Block title="Take down what the vehicle shows">
@@ -85,7 +87,7 @@ function NextAction() {
         </Button>
         <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
       </div>
-      <FromScratch />
+      <InAll />
       <SecondBest />
       <WhileThere />
       {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
@@ -93,16 +95,38 @@ function NextAction() {
   );
 }
 
-/** Where the book alone does not get there: how long the search takes that this is part of. */
-function FromScratch() {
-  const { fromScratch, expectedMinutes } = useJobPage().sheet.advice;
-  if (!fromScratch) return null;
+/** The book has nothing more that bears on the case: when to stop, as words. */
+function NothingLeft() {
   return (
-    <p className="mt-2 text-sm">
-      Plan for a search from nothing, {minutesText(expectedMinutes)} in all; this is part of it.
+    <Block title="The book has nothing more to offer">
+      <p>
+        No test or repair that it knows bears on what is left. Look at what was worked on last, at supply, fuses and
+        earths; name what you suspect, and it is weighed. Or ask a colleague, and say what was missing: a tool, a
+        diagram, a part.
+      </p>
+      <Actions
+        first={{ label: "Name a suspect", dialog: { kind: "suspect" } }}
+        second={{ label: "Hand it over", dialog: { kind: "hand-over" } }}
+      />
+    </Block>
+  );
+}
+
+/** What it is expected to take in all: work and money apart. */
+function InAll() {
+  const { expectedWorkMinutes, expectedParts, unknown } = useJobPage().sheet.advice;
+  const parts = expectedParts.amount >= 1 ? `, parts ${moneyText(wholeMoney(expectedParts))}` : "";
+  return (
+    <p className="mt-2 text-sm text-ink-soft">
+      On average {minutesText(expectedWorkMinutes)}
+      {parts} until it is fixed{unknown >= MUCH_UNKNOWN ? ", if the book knows the cause" : ""}.
     </p>
   );
 }
+
+/** From here on it is said that the cause may not be in the book. */
+const MUCH_UNKNOWN = 0.2;
+const wholeMoney = ({ amount, currency }: Money): Money => ({ amount: Math.round(amount), currency });
 
 /** Why this and not the next best: what that would cost more. */
 function SecondBest() {

@@ -1,9 +1,10 @@
 import "server-only";
 import Joi from "joi";
 import { CODE_STATUSES, type FaultCode } from "@/core/codes";
-import type { CaseFile, FixTried, Symptom } from "@/core/diagnosis";
+import type { CaseFile, Cause, FixTried, Symptom } from "@/core/diagnosis";
 import type { Vehicle } from "@/core/vehicle";
 import { codeText } from "@/server/commands/record-inputs";
+import { withTraits } from "@/server/db/catalogue";
 import { readProcedures } from "@/server/db/procedures";
 import type { Db } from "@/server/db/pool";
 import { key, line, optionalLine } from "@/server/input";
@@ -15,8 +16,14 @@ export interface CaseInput {
   readonly symptoms: readonly Symptom[];
   readonly codes: readonly FaultCode[];
   readonly modulesScanned: readonly string[];
-  readonly tests: readonly { readonly procedure: string; readonly outcome: string }[];
+  readonly tests: readonly {
+    readonly procedure: string;
+    readonly outcome: string;
+    readonly afterFixes: number;
+    readonly place: string | null;
+  }[];
   readonly fixesTried: readonly (Omit<FixTried, "failure"> & { readonly failure: string })[];
+  readonly named: readonly Cause[];
   readonly access: readonly string[];
 }
 
@@ -28,6 +35,8 @@ export const vehicleOfContract = () =>
     model: line(60).required(),
     year: Joi.number().integer().min(1900).max(2100).required(),
     ...{ engine: optionalLine(60), transmission: optionalLine(60), drive: optionalLine(60), market: optionalLine(60) },
+    ...{ fuel: optionalLine(40), gearbox: optionalLine(40) },
+    equipment: Joi.array().max(60).items(line(40)).allow(null).default(null),
     vin: optionalLine(40),
   });
 
@@ -49,24 +58,33 @@ export const caseInput: Joi.ObjectSchema<CaseInput> = Joi.object({
   symptoms: list(symptomOfContract()),
   codes: list(codeOfContract()),
   modulesScanned: list(line(40).lowercase()),
-  tests: list(Joi.object({ procedure: key().required(), outcome: line(160).required() }).unknown()),
+  tests: list(
+    Joi.object({
+      procedure: key().required(),
+      outcome: line(160).required(),
+      afterFixes: Joi.number().integer().min(0).max(200).default(0),
+      place: optionalLine(60),
+    }).unknown(),
+  ),
   fixesTried: list(
     Joi.object({
       component: key().required(),
       failure: key().required(),
-      result: Joi.string().valid("no-change", "partly").default("no-change"),
+      result: Joi.string().valid("no-change", "partly", "fixed").default("no-change"),
+      place: optionalLine(60),
     }),
   ),
+  named: list(Joi.object({ component: key().required(), failure: key().required() })),
   access: list(line(80)),
 });
 
 /** The same as the engine takes it; a test's meaning comes from the book. */
 export async function caseOfInput(db: Db, input: CaseInput): Promise<CaseFile> {
   const procedures = input.tests.length ? await readProcedures(db) : [];
-  const tests = input.tests.map(({ procedure, outcome }) => {
+  const tests = input.tests.map(({ procedure, outcome, afterFixes, place }) => {
     const known = procedures.find((each) => each.key === procedure);
     const effects = known?.outcomes.find((each) => each.key === outcome)?.effects ?? [];
-    return { procedure, title: known?.title ?? procedure, outcome, effects };
+    return { procedure, title: known?.title ?? procedure, outcome, effects, afterFixes, place };
   });
-  return { ...input, tests };
+  return { ...input, vehicle: await withTraits(db, input.vehicle), tests };
 }

@@ -1,6 +1,6 @@
 import "server-only";
 import { CODE_STATUSES } from "@/core/codes";
-import { EFFECT_KINDS, GRADES, PROCEDURE_KINDS } from "@/core/diagnosis";
+import { EFFECT_KINDS, GRADES, OFTENNESS, PROCEDURE_KINDS } from "@/core/diagnosis";
 import { FINDINGS, PART_RESULTS, PART_SOURCES } from "@/core/job";
 import { UNITS } from "@/core/measure";
 import { PROOF_STEPS } from "@/core/proof";
@@ -37,7 +37,7 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
   vehicle: object({
     ...{ make: text, model: text, year: whole },
     ...{ "engine?": orNull(text), "transmission?": orNull(text), "drive?": orNull(text), "market?": orNull(text) },
-    "vin?": orNull(text),
+    ...{ "vin?": orNull(text), "fuel?": orNull(text), "gearbox?": orNull(text), "equipment?": orNull(listOf(text)) },
   }),
   symptom: object({ key: text, "conditions?": listOf(text) }),
   code: object({ code: text, "module?": orNull(text), "status?": oneOf(CODE_STATUSES) }),
@@ -48,7 +48,10 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
       object({ "label?": text, open: oneOf([true]) }, "No continuity, or over the meter's range"),
     ],
   },
-  test: object({ procedure: text, outcome: text, "minutes?": number, "readings?": listOf(ref("reading")) }),
+  test: object({
+    ...{ procedure: text, outcome: text, "minutes?": number, "readings?": listOf(ref("reading")) },
+    ...{ "afterFixes?": whole, "place?": orNull(text) },
+  }),
   spec: {
     anyOf: [
       object({ kind: oneOf(["range"]), "low?": orNull(ref("quantity")), "high?": orNull(ref("quantity")) }),
@@ -75,7 +78,10 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
     vehicle: ref("vehicle"),
     ...{ "odometerKm?": orNull(number), "symptoms?": listOf(ref("symptom")), "codes?": listOf(ref("code")) },
     ...{ "modulesScanned?": listOf(text), "tests?": listOf(ref("test")), "access?": listOf(text) },
-    "fixesTried?": listOf(object({ ...causeFields, "result?": oneOf(["no-change", "partly"]) })),
+    "fixesTried?": listOf(
+      object({ ...causeFields, "result?": oneOf(["no-change", "partly", "fixed"]), "place?": orNull(text) }),
+    ),
+    "named?": listOf(ref("cause")),
   }),
   suspect: object({
     ...causeFields,
@@ -89,7 +95,10 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
         ...{ kind: oneOf(["test"]), procedure: text, minutes: number, bits: number },
         ...{ expectedMinutesAfter: number, why: text },
       }),
-      object({ kind: oneOf(["fix"]), ...causeFields, minutes: number, expectedMinutesAfter: number, why: text }),
+      object({
+        ...{ kind: oneOf(["fix"]), ...causeFields, minutes: number, partsCost: ref("money") },
+        ...{ expectedMinutesAfter: number, why: text },
+      }),
     ],
   },
   deadEnd: object({
@@ -98,11 +107,18 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
   }),
   advice: object({
     ...{ suspects: listOf(ref("suspect")), unknown: number, next: listOf(ref("action")), expectedMinutes: number },
+    ...{ expectedWorkMinutes: number, expectedParts: ref("money") },
+    unknownIn: listOf(object({ component: text, probability: number })),
     pairs: listOf(object({ causes: listOf(ref("cause")), probability: number })),
     ...{ stillOpen: listOf(text), wouldChange: listOf(text) },
     whileThere: listOf(object({ procedure: text, title: text, minutes: number })),
     similar: listOf(object({ job: text, score: number, because: listOf(text) })),
     deadEnds: listOf(ref("deadEnd")),
+    "version?": whole,
+    "roads?": listOf(ref("road")),
+  }),
+  road: object({
+    ...{ ...causeFields, state: oneOf(["open", "closed", "through"]), probability: number, closedBy: orNull(text) },
   }),
   vin: object({
     ...{ vin: text, valid: flag, wmi: orNull(text), region: orNull(text), modelYears: listOf(whole) },
@@ -124,7 +140,8 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
     ),
     problems: listOf(ref("inputProblem")),
   }),
-  word: object({ key: text, label: text, "system?": text, "topic?": text }),
+  word: object({ key: text, label: text, "system?": text, "topic?": text, "needs?": object({}) }),
+  link: object({ symptom: text, component: text, often: oneOf(OFTENNESS) }),
   procedure: object({
     ...{ key: text, title: text, "component?": orNull(text), minutes: number, "access?": orNull(text) },
     ...{ "accessMinutes?": number, "tools?": listOf(text), "cautions?": listOf(text), "kind?": oneOf(PROCEDURE_KINDS) },
@@ -167,7 +184,7 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
       ...{ "symptoms?": listOf(ref("word")), "conditions?": listOf(ref("word")) },
       ...{ "components?": listOf(ref("word")), "failures?": listOf(ref("word")) },
     }),
-    ...{ "procedures?": listOf(ref("procedure")), "fixes?": listOf(ref("fix")) },
+    ...{ "links?": listOf(ref("link")), "procedures?": listOf(ref("procedure")), "fixes?": listOf(ref("fix")) },
     ...{ "patterns?": listOf(ref("pattern")), "jobs?": listOf(ref("job")) },
   }),
   imported: object({
@@ -238,6 +255,13 @@ export const openApi = {
         summary: "Who has been here before, and what to do next. Nothing is stored",
         ...body(ref("case")),
         ...answer("The odds of every suspect, and what to do next, best first", ref("advice"), ...CALL_ERRORS),
+      },
+    },
+    "/api/v1/jobs/{key}/advice": {
+      get: {
+        summary: "The same for a job on record, as its sheet shows it",
+        parameters: [inPath("key", "The job's key")],
+        ...answer("Its odds, its roads, and what to do next", ref("advice"), 401, 403, 404),
       },
     },
     "/api/v1/readings/judge": {

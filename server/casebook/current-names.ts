@@ -34,6 +34,11 @@ export function bookAsCounted(book: CasebookBook, { words, names }: CurrentNames
       component: wordAs(words.component, procedure.component),
       outcomes: procedure.outcomes.map((outcome) => ({ ...outcome, effects: outcome.effects.map(cause) })),
     })),
+    links: book.links.map(({ symptom, component, often }) => ({
+      symptom: wordAs(words.symptom, symptom),
+      component: wordAs(words.component, component),
+      often,
+    })),
     fixes: book.fixes.map(cause),
     patterns: book.patterns.map((pattern) => {
       const { applies } = pattern;

@@ -1,7 +1,7 @@
 import "server-only";
 import type { Procedure } from "@/core/diagnosis";
 import type { Unit } from "@/core/measure";
-import { readFixes, readPatterns, readVocabulary } from "@/server/db/book";
+import { readFixes, readLinks, readPatterns, readVocabulary } from "@/server/db/book";
 import { readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
 import type { Db } from "@/server/db/pool";
@@ -18,9 +18,10 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
     vocabulary: {
       symptoms: symptoms.map(({ key, label, system }) => ({ key, label, system })),
       conditions: conditions.map(({ key, label, topic }) => ({ key, label, topic })),
-      components: components.map(({ key, label, system }) => ({ key, label, system })),
+      components: components.map(({ key, label, system, needs = {} }) => ({ key, label, system, needs })),
       failures: failures.map(({ key, label }) => ({ key, label })),
     },
+    links: await readLinks(db),
     ...{ procedures, fixes: await readFixes(db), patterns: await readPatterns(db) },
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;

@@ -56,6 +56,7 @@ export function importedJob(
     const readings = test.readings.map(readingOf);
     const body: EntryBody = {
       ...{ kind: "test", procedure: test.procedure, title, outcome: test.outcome, version: known?.version ?? null },
+      place: test.place,
       ...{
         outcomeLabel: outcome?.label ?? test.outcome,
         readings,
@@ -67,7 +68,7 @@ export function importedJob(
     };
     const seq = add(body, test.minutes);
     return {
-      ...{ seq, procedure: test.procedure, title, outcome: test.outcome, effects },
+      ...{ seq, procedure: test.procedure, title, outcome: test.outcome, effects, place: test.place },
       minutes: test.minutes,
       access: known?.access ?? null,
     };

@@ -11,6 +11,8 @@ import {
   readVocabulary,
   removeFix,
   removePattern,
+  upsertLinks,
+  writeNeeds,
   type Vocabulary,
 } from "@/server/db/book";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
@@ -64,6 +66,7 @@ export async function importBook(
   ) as Record<WordList, Set<string>>;
   const problems = problemsOfBook(book, words, new Set((await readAllProcedures(db)).map(({ key }) => key)));
   if (problems.length) throw new CasebookRefusal(problems);
+  await upsertLinks(db, book.links);
   const procedures = await importProcedures(context, book.procedures);
   const fixes = await importFixes(context, book);
   const patterns = await importPatterns(context, book);
@@ -81,7 +84,8 @@ async function importWords(
   const known = new Map<string, CasebookWord>(before[list].map((word) => [word.key, word]));
   const same = (word: CasebookWord) => {
     const own = known.get(word.key);
-    return own !== undefined && own.label === word.label && (extra === null || own[extra] === word[extra]);
+    const alikeElse = (extra === null || own?.[extra] === word[extra]) && alike(own?.needs ?? {}, word.needs ?? {});
+    return own !== undefined && own.label === word.label && alikeElse;
   };
   const changed = words.filter((word) => !same(word));
   // Two words cannot have one label: a stranger's is told apart by its key.
@@ -90,16 +94,17 @@ async function importWords(
     const owner = taken.get(word.label.toLowerCase());
     const label = owner !== undefined && owner !== word.key ? `${word.label} (${word.key})` : word.label;
     taken.set(label.toLowerCase(), word.key);
-    return { ...word, label, created_at: now, created_by: actor.personId };
+    return { ...word, label, needs: word.needs ?? {}, created_at: now, created_by: actor.personId };
   });
-  const columns = `key text, label text, ${extra ? `${extra} text, ` : ""}created_at timestamptz, created_by uuid`;
+  const columns = `key text, label text, ${extra ? `${extra} text, ` : ""}${list === "components" ? "needs jsonb, " : ""}created_at timestamptz, created_by uuid`;
   const fresh = new CopyRows(table, columns);
   for (const row of rows) if (!known.has(row.key)) fresh.addFields(row);
   await fresh.write(db);
   let updated = 0;
   for (const { key, label, ...word } of rows.filter(({ key: own }) => known.has(own))) {
-    if (known.get(key)?.label === label && (extra === null || known.get(key)?.[extra] === word[extra])) continue;
+    if (same({ key, label, ...word })) continue;
     updated++;
+    if (word.needs && list === "components") await writeNeeds(db, key, word.needs);
     const value = extra && word[extra];
     await rewriteWord(db, table, { key, label }, extra && value ? { column: extra, value } : null);
   }
@@ -118,7 +123,7 @@ export function wordsMissing(
 }
 
 function problemsOfBook(
-  { procedures, fixes, patterns }: CasebookBook,
+  { procedures, fixes, patterns, links }: CasebookBook,
   words: WordsKnown,
   known: ReadonlySet<string>,
 ): readonly InputProblem[] {
@@ -139,6 +144,10 @@ function problemsOfBook(
           ];
         }),
       ),
+    ]),
+    ...links.flatMap(({ symptom, component }, at) => [
+      ["symptoms", symptom, `links[${at}].symptom`] as const,
+      ["components", component, `links[${at}].component`] as const,
     ]),
     ...fixes.flatMap((fix, at) => causeAt(fix, `fixes[${at}]`)),
     ...patterns.flatMap((pattern, at) => causeAt(pattern, `patterns[${at}]`)),

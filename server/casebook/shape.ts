@@ -3,11 +3,14 @@ import Joi from "joi";
 import type { FaultCode } from "@/core/codes";
 import {
   EFFECT_KINDS,
+  OFTENNESS,
   PROCEDURE_KINDS,
   TRACE_LOOKS,
   type Cause,
   type Fix,
+  type Link,
   type Money,
+  type Needs,
   type Pattern,
   type Procedure,
   type Symptom,
@@ -44,6 +47,7 @@ export interface CasebookTest {
   readonly procedure: string;
   readonly outcome: string;
   readonly minutes: number;
+  readonly place: string | null;
   readonly readings: readonly {
     readonly label: string;
     readonly value?: number;
@@ -55,6 +59,7 @@ export interface CasebookTest {
 export interface CasebookPart {
   readonly component: string;
   readonly failure: string | null;
+  readonly place: string | null;
   readonly partNumber: string | null;
   readonly source: PartSource;
   readonly minutes: number;
@@ -64,6 +69,8 @@ export interface CasebookPart {
 
 export interface CasebookBook {
   readonly vocabulary: Record<"symptoms" | "conditions" | "components" | "failures", readonly CasebookWord[]>;
+  /** General practice: which components commonly bring which symptom. */
+  readonly links: readonly Link[];
   readonly procedures: readonly Procedure[];
   readonly fixes: readonly Fix[];
   readonly patterns: readonly Pattern[];
@@ -74,6 +81,7 @@ export interface CasebookWord {
   readonly label: string;
   readonly system?: string;
   readonly topic?: string;
+  readonly needs?: Partial<Needs>;
 }
 
 const list = (items: Joi.Schema, most = 200) => Joi.array().max(most).items(items).default([]);
@@ -108,6 +116,11 @@ const variantSpec = Joi.object({
   reference: optionalText(160),
 });
 
+const applies = Joi.object({
+  ...{ make: optionalLine(60), models: words(60), years: spanOf(1900, 2100), engines: words(60) },
+  ...{ transmissions: words(60), markets: words(60) },
+});
+
 const procedure = Joi.object({
   ...{ key: key().required(), title: line(160).required(), component: nullable(key()), minutes: minutes().required() },
   ...{ access: optionalLine(80), accessMinutes: minutes().default(0), tools: words(80), cautions: words(300) },
@@ -123,17 +136,13 @@ const procedure = Joi.object({
     points: words(60),
   },
   ...{ spec: nullable(specInput()), specs: list(variantSpec) },
+  applies: nullable(applies),
   outcomes: list(Joi.object({ key: key().required(), label: line(160).required(), effects: list(effect) })),
 });
 
 const fix = Joi.object({
   ...{ component: key().required(), failure: key().required(), minutes: minutes().required() },
   ...{ access: optionalLine(80), accessMinutes: minutes().default(0), partsCost: money().required() },
-});
-
-const applies = Joi.object({
-  ...{ make: optionalLine(60), models: words(60), years: spanOf(1900, 2100), engines: words(60) },
-  ...{ transmissions: words(60), markets: words(60) },
 });
 
 const pattern = Joi.object({
@@ -146,6 +155,23 @@ const pattern = Joi.object({
 
 const MOST = 1_000_000;
 
+/** What a vehicle must be to have a component; what is left out asks for nothing. */
+const needs = Joi.object({
+  fuels: Joi.array().max(10).items(line(40)),
+  drives: Joi.array().max(10).items(line(40)),
+  gearboxes: Joi.array().max(10).items(line(40)),
+  equipment: Joi.array().max(20).items(line(40)),
+  markets: Joi.array().max(60).items(line(60)),
+});
+
+const link = Joi.object({
+  symptom: key().required(),
+  component: key().required(),
+  often: Joi.string()
+    .valid(...OFTENNESS)
+    .required(),
+});
+
 /** Everything of a casebook but its jobs. */
 export const bookInput: Joi.ObjectSchema<CasebookBook & { readonly jobs: readonly unknown[] }> = Joi.object({
   format: Joi.string().valid("dead-ends/casebook").required(),
@@ -154,9 +180,10 @@ export const bookInput: Joi.ObjectSchema<CasebookBook & { readonly jobs: readonl
   vocabulary: Joi.object({
     symptoms: list(Joi.object({ ...word, system: line(40).required() }), MOST),
     conditions: list(Joi.object({ ...word, topic: line(40).default("other") }), MOST),
-    components: list(Joi.object({ ...word, system: line(40).required() }), MOST),
+    components: list(Joi.object({ ...word, system: line(40).required(), needs: needs.default({}) }), MOST),
     failures: list(Joi.object(word), MOST),
   }).default({ symptoms: [], conditions: [], components: [], failures: [] }),
+  links: list(link, MOST),
   ...{ procedures: list(procedure, MOST), fixes: list(fix, MOST), patterns: list(pattern, MOST) },
   // Looked at one by one, so that a large casebook is not checked twice.
   jobs: Joi.array()
@@ -188,7 +215,7 @@ const reading = Joi.object({
   .xor("open", "value")
   .and("value", "unit");
 
-const cause = Joi.object({ component: key().required(), failure: key().required() });
+const cause = Joi.object({ component: key().required(), failure: key().required(), place: optionalLine(60) });
 
 export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   key: jobKey().required(),
@@ -205,12 +232,14 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   tests: list(
     Joi.object({
       ...{ procedure: key().required(), outcome: line(160).required(), minutes: minutes().default(0) },
+      place: optionalLine(60),
       readings: list(reading, 40),
     }),
   ),
   parts: list(
     Joi.object({
       ...{ component: key().required(), failure: nullable(key()), partNumber: optionalLine(80) },
+      place: optionalLine(60),
       source: Joi.string()
         .valid(...PART_SOURCES)
         .default("new-maker"),

@@ -138,7 +138,7 @@ async function takeInVehicles(
 class RowsOfJobs {
   readonly #vehicle = new CopyRows(
     "vehicle",
-    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, created_at timestamptz, created_by uuid",
+    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, fuel text, gearbox text, equipment text[], created_at timestamptz, created_by uuid",
   );
   readonly job = new CopyRows(
     "job",
@@ -154,23 +154,24 @@ class RowsOfJobs {
     module: new CopyRows("job_module", "job_id uuid, seq integer, module text, state text"),
     test: new CopyRows(
       "job_test",
-      "job_id uuid, seq integer, procedure text, title text, outcome text, minutes numeric, access text, effects jsonb",
+      "job_id uuid, seq integer, procedure text, title text, outcome text, minutes numeric, access text, effects jsonb, place text",
     ),
     part: new CopyRows(
       "job_part",
-      "job_id uuid, seq integer, component text, failure text, part_number text, source text, minutes numeric, cost numeric, currency text, result text, result_seq integer",
+      "job_id uuid, seq integer, component text, failure text, part_number text, source text, minutes numeric, cost numeric, currency text, result text, result_seq integer, place text",
     ),
     proof: new CopyRows("job_proof", "job_id uuid, seq integer, step text, result text"),
-    cause: new CopyRows("job_cause", "job_id uuid, seq integer, component text, failure text"),
+    cause: new CopyRows("job_cause", "job_id uuid, seq integer, component text, failure text, place text"),
   };
   readonly #marks: MarksOfJob[] = [];
 
-  addVehicle(
-    { id, vehicle: { vin, make, model, year, engine, transmission, drive, market } }: NewVehicle,
-    by: string,
-    now: Date,
-  ): void {
-    this.#vehicle.add(id, vin, make, model, year, engine, transmission, drive, market, now, by);
+  addVehicle({ id, vehicle }: NewVehicle, by: string, now: Date): void {
+    const { vin, make, model, year, engine, transmission, drive, market } = vehicle;
+    const { fuel = null, gearbox = null, equipment = null } = vehicle;
+    this.#vehicle.add(
+      ...[id, vin, make, model, year, engine, transmission, drive, market],
+      ...[fuel, gearbox, equipment, now, by],
+    );
   }
 
   /** What a job's entries add up to. */
@@ -181,17 +182,18 @@ class RowsOfJobs {
     for (const { key, conditions } of job.symptoms) symptom.add(id, told, key, conditions);
     for (const each of job.codes) code.add(id, scanned, each.code, each.module ?? "", each.status);
     for (const each of job.modulesScanned) module.add(id, scanned, each, "read");
-    for (const { seq, procedure, title, outcome, minutes, access, effects } of facts.tests)
-      test.add(id, seq, procedure, title, outcome, minutes, access, effects);
+    for (const { seq, procedure, title, outcome, minutes, access, effects, place = null } of facts.tests)
+      test.add(id, seq, procedure, title, outcome, minutes, access, effects, place);
     for (const each of facts.parts) {
       const { seq, component, failure, partNumber, source, minutes, cost, result, resultSeq } = each;
       part.add(
         ...[id, seq, component, failure, partNumber, source],
-        ...[minutes, cost.amount, cost.currency, result, resultSeq],
+        ...[minutes, cost.amount, cost.currency, result, resultSeq, each.place ?? null],
       );
     }
     for (const { seq, step, result } of facts.proof) proof.add(id, seq, step, result);
-    for (const { component, failure } of job.finding?.causes ?? []) cause.add(id, found, component, failure);
+    for (const { component, failure, place = null } of job.finding?.causes ?? [])
+      cause.add(id, found, component, failure, place);
     if (job.closedAt !== null) this.#marks.push({ id, at: job.closedAt, marks: marksOf(facts) });
   }
 

@@ -49,6 +49,17 @@ const variantSpec = () =>
     reference: optionalText(160),
   });
 
+/** The vehicles that something of the book is for; an empty list means any. */
+const appliesInput = () =>
+  Joi.object({
+    make: optionalLine(60),
+    models: lines(60).default([]),
+    years: years(),
+    engines: lines(60).default([]),
+    transmissions: lines(60).default([]),
+    markets: lines(60).default([]),
+  });
+
 /** Everything that is written about a procedure. */
 const WRITTEN = {
   title: line(160).required(),
@@ -72,6 +83,7 @@ const WRITTEN = {
     .default(null),
   spec: specInput().allow(null).default(null),
   specs: Joi.array().max(40).items(variantSpec()).default([]),
+  applies: appliesInput().allow(null).default(null),
   outcomes: Joi.array()
     .min(2)
     .max(12)

@@ -1,7 +1,8 @@
 import "server-only";
 import Joi from "joi";
 import { CODE_STATUSES, readCode } from "@/core/codes";
-import { key, line } from "@/server/input";
+import { EFFECT_KINDS } from "@/core/diagnosis";
+import { key, line, optionalLine } from "@/server/input";
 
 /** Inputs that several commands take. */
 
@@ -46,14 +47,19 @@ export const effectsInput = () =>
       Joi.object({
         component: key().required(),
         failure: key().allow(null).default(null),
-        effect: Joi.string().valid("confirms", "supports", "weakens", "clears").required(),
+        effect: Joi.string()
+          .valid(...EFFECT_KINDS)
+          .required(),
       }),
     );
 
 export const causesInput = () =>
   Joi.array()
     .max(5)
-    .items(Joi.object({ component: key().required(), failure: key().required() }))
-    .unique((a, b) => a.component === b.component && a.failure === b.failure);
+    .items(Joi.object({ component: key().required(), failure: key().required(), place: placeInput() }))
+    .unique((a, b) => a.component === b.component && a.failure === b.failure && a.place === b.place);
+
+/** Where on the vehicle, where a part is there more than once: "cylinder 2". */
+export const placeInput = () => optionalLine(60);
 
 export const correctsInput = () => Joi.number().integer().min(1).allow(null).default(null);

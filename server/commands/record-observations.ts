@@ -2,7 +2,7 @@ import "server-only";
 import Joi from "joi";
 import type { Cause, Symptom } from "@/core/diagnosis";
 import { ensureCause } from "@/server/db/book";
-import { insertSymptomFacts } from "@/server/db/facts";
+import { insertSuspectFact, insertSymptomFacts } from "@/server/db/facts";
 import { jobChange, key, minutes, optionalText, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -58,7 +58,7 @@ interface SuspectInput extends JobChange {
   readonly why: string;
 }
 
-/** Puts a cause into the book that nobody had thought of, so that it is a suspect from now on. */
+/** Names a suspect: weighed on this job from now on, and in the book where nobody had thought of it. */
 export const nameSuspect: Command<SuspectInput, JobAnswer> = {
   name: "name-suspect",
   right: "book.extend",
@@ -68,9 +68,12 @@ export const nameSuspect: Command<SuspectInput, JobAnswer> = {
     why: optionalText(1000),
   }),
   run: (context, input) =>
-    changeJob(context, input, () => ({
+    changeJob(context, input, (job) => ({
       body: { kind: "suspect", cause: input.cause, why: input.why },
-      apply: () => ensureCause(context.db, input.cause, context.actor.personId, context.now),
+      apply: async (seq) => {
+        await ensureCause(context.db, input.cause, context.actor.personId, context.now);
+        await insertSuspectFact(context.db, job.id, seq, input.cause);
+      },
     })),
 };
 

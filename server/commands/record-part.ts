@@ -7,11 +7,12 @@ import { jobChange, key, minutes, money, optionalLine } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
-import { correctsInput } from "./record-inputs";
+import { correctsInput, placeInput } from "./record-inputs";
 
 interface PartInput extends JobChange {
   readonly component: string;
   readonly failure: string | null;
+  readonly place: string | null;
   readonly partNumber: string | null;
   readonly source: PartSource;
   readonly cost: Money;
@@ -28,6 +29,7 @@ export const recordPart: Command<PartInput, JobAnswer> = {
     corrects: correctsInput(),
     component: key().required(),
     failure: key().allow(null).default(null),
+    place: placeInput(),
     partNumber: optionalLine(60),
     source: Joi.string()
       .valid(...PART_SOURCES)
@@ -41,10 +43,10 @@ export const recordPart: Command<PartInput, JobAnswer> = {
   }),
   run: (context, input) =>
     changeJob(context, input, (job) => {
-      const { component, failure, partNumber, source, cost, result } = input;
+      const { component, failure, place, partNumber, source, cost, result } = input;
       if (cost.currency !== context.site.currency)
         refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
-      const body = { kind: "part" as const, component, failure, partNumber, source, cost, result };
+      const body = { kind: "part" as const, component, failure, place, partNumber, source, cost, result };
       const fact = { ...body, minutes: input.minutes };
       return { body, minutes: input.minutes, apply: (seq) => insertPartFact(context.db, job.id, seq, fact) };
     }),

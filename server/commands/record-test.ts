@@ -37,7 +37,7 @@ import { feedInput, swapInput, traceInput } from "@/server/test-input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuseInput, refuse } from "./refusal";
-import { correctsInput, effectsInput } from "./record-inputs";
+import { correctsInput, effectsInput, placeInput } from "./record-inputs";
 
 interface TestInput extends JobChange {
   readonly procedure: string | null;
@@ -48,6 +48,7 @@ interface TestInput extends JobChange {
   readonly context: JudgeContext | null;
   readonly minutes: number;
   readonly note: string;
+  readonly place: string | null;
   readonly preconditions: readonly string[];
   readonly partMaker: string | null;
   readonly instrumentId: string | null;
@@ -84,6 +85,7 @@ export const recordTest: Command<TestInput, JobAnswer> = {
     context: judgeContextInput().allow(null).default(null),
     minutes: minutes().required(),
     note: optionalText(2000),
+    place: placeInput(),
     preconditions: Joi.array().max(20).items(line(200)).default([]),
     partMaker: optionalLine(80),
     instrumentId: uuid().allow(null).default(null),
@@ -112,11 +114,11 @@ interface TestMade {
   readonly access: string | null;
 }
 
-function freeTest({ title, outcome, effects, readings, note }: TestInput): TestMade {
+function freeTest({ title, outcome, effects, readings, note, place }: TestInput): TestMade {
   if (!title) return refuseInput("title", "say what was tested");
   const none = { procedure: null, verdict: null, verdictText: null };
   return {
-    body: { kind: "test", ...none, title, outcome, outcomeLabel: outcome, effects, readings, note },
+    body: { kind: "test", ...none, title, outcome, outcomeLabel: outcome, effects, readings, note, place },
     access: null,
   };
 }
@@ -151,6 +153,7 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     verdictText: judged?.text ?? null,
     effects: chosen?.effects ?? [],
     note,
+    place: input.place,
     ...{ swap, feed, trace: trace && keepTrace(traceOf(trace), DRAWN_POINTS) },
     comparedBy: kind === procedure.kind ? null : input.comparedBy,
     ...{ preconditions, partMaker, proofs, overruled: against ? input.overruled : null },

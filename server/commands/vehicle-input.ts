@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { readVin, vinProblemText } from "@/core/vehicle";
+import { FUELS, GEARBOXES, readVin, vinProblemText } from "@/core/vehicle";
 import type { VehicleRow } from "@/server/db/vehicles";
 import { line, optionalLine } from "@/server/input";
 
@@ -41,6 +41,17 @@ export const vehicleInput: Joi.ObjectSchema<Omit<VehicleRow, "id">> = Joi.object
   transmission: optionalLine(40),
   drive: optionalLine(40),
   market: optionalLine(40),
+  fuel: Joi.string()
+    .valid(...FUELS)
+    .allow(null, "")
+    .empty("")
+    .default(null),
+  gearbox: Joi.string()
+    .valid(...GEARBOXES)
+    .allow(null, "")
+    .empty("")
+    .default(null),
+  equipment: Joi.array().max(60).items(line(40)).allow(null).default(null),
   built: Joi.string()
     .trim()
     .pattern(/^\d{4}-(0[1-9]|1[0-2])$/, "a year and a month, as in 2017-03")

@@ -1,7 +1,8 @@
 import "server-only";
 import type { PersonId } from "@/core/ids";
-import type { Cause, ConditionTopic, Fix, KnownCause, Pattern } from "@/core/diagnosis";
+import type { Cause, ConditionTopic, Fix, KnownCause, KnownComponent, Link, Needs, Pattern } from "@/core/diagnosis";
 import type { Db } from "./pool";
+import { NEEDS_NOTHING } from "@/core/diagnosis";
 import { readSynonyms, type WordKind } from "./words";
 import { execute, many } from "./rows";
 
@@ -18,6 +19,8 @@ export interface ConditionWord extends Word {
 
 export interface SystemWord extends Word {
   readonly system: string;
+  /** Of a component: what a vehicle must be to have it, as far as that is known. */
+  readonly needs?: Partial<Needs>;
 }
 
 export interface Vocabulary {
@@ -38,7 +41,7 @@ export async function readVocabulary(db: Db): Promise<Vocabulary> {
   return {
     symptoms: withSynonyms("symptom", await list<SystemWord>("symptom", ", system")),
     conditions: withSynonyms("condition", await list<ConditionWord>("condition", ", topic")),
-    components: withSynonyms("component", await list<SystemWord>("component", ", system")),
+    components: withSynonyms("component", await list<SystemWord>("component", ", system, needs")),
     failures: withSynonyms("failure", await list<Word>("failure", "")),
   };
 }
@@ -94,15 +97,57 @@ export async function ensureCauses(db: Db, causes: readonly Cause[], by: { id: P
   );
 }
 
+/** Every component that counts as one, with what it needs. */
+export async function readComponents(db: Db): Promise<KnownComponent[]> {
+  const rows = await many<{ key: string; system: string; needs: Partial<Needs> }>(
+    db,
+    "select key, system, needs from component where merged_into is null order by key",
+  );
+  return rows.map(({ key, system, needs }) => ({ key, system, needs: { ...NEEDS_NOTHING, ...needs } }));
+}
+
+/** The system of every symptom, merged ones included. */
+export async function readSymptomSystems(db: Db): Promise<ReadonlyMap<string, string>> {
+  const rows = await many<{ key: string; system: string }>(
+    db,
+    "select key, system from symptom where merged_into is null",
+  );
+  return new Map(rows.map(({ key, system }) => [key, system]));
+}
+
+export async function readLinks(db: Db): Promise<Link[]> {
+  return many<Link>(
+    db,
+    `select distinct on (symptom, component) current_symptom(symptom) as symptom, current_component(component) as component, often
+     from symptom_link
+     order by symptom, component`,
+  );
+}
+
+export async function writeNeeds(db: Db, component: string, needs: Partial<Needs>): Promise<void> {
+  await execute(db, "update component set needs = $2 where key = $1", [component, JSON.stringify(needs)]);
+}
+
+export async function upsertLinks(db: Db, links: readonly Link[]): Promise<void> {
+  await execute(
+    db,
+    `insert into symptom_link (symptom, component, often)
+     select * from unnest($1::text[], $2::text[], $3::text[])
+     on conflict (symptom, component) do update set often = excluded.often`,
+    [links.map(({ symptom }) => symptom), links.map(({ component }) => component), links.map(({ often }) => often)],
+  );
+}
+
 export async function readCauses(db: Db): Promise<KnownCause[]> {
   return many<KnownCause>(
     db,
-    `select distinct k.key || '/' || f.key as key, k.key as component, f.key as failure, k.system
+    `select k.key || '/' || f.key as key, k.key as component, f.key as failure, k.system, bool_and(c.general) as general
      from cause c
      join component written on written.key = c.component
      join component k on k.key = coalesce(written.merged_into, written.key)
      join failure meant on meant.key = c.failure
      join failure f on f.key = coalesce(meant.merged_into, meant.key)
+     group by k.key, f.key, k.system
      order by k.key, f.key`,
   );
 }

@@ -27,7 +27,7 @@ export async function jobsByKey(db: Db, keys: readonly string[]): Promise<KnownJ
 
 const FACTS = [
   ...["job_symptom", "job_code_return", "job_code", "job_module", "job_test", "job_part", "job_proof", "job_cause"],
-  ...["job_confirmation", "job_watch", "job_prior_work", "job_bypass"],
+  ...["job_confirmation", "job_watch", "job_prior_work", "job_bypass", "job_suspect"],
 ] as const;
 
 /** Lets go of what jobs' entries add up to, before they are written anew. */
@@ -49,7 +49,8 @@ export async function readCasebookJobs(
     `select j.key, json_build_object(
        'key', j.key, 'openedAt', j.opened_at, 'closedAt', j.closed_at,
        'vehicle', json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
-         'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'vin', v.vin),
+         'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'fuel', v.fuel, 'gearbox', v.gearbox,
+         'equipment', v.equipment, 'vin', v.vin),
        'odometerKm', j.odometer_km, 'complaint', nullif(j.complaint, '(not told)'),
        'symptoms', (select coalesce(json_agg(json_build_object('key', s.symptom,
              'conditions', array(select distinct current_condition(c) from job_symptom o, unnest(o.conditions) c
@@ -60,12 +61,12 @@ export async function readCasebookJobs(
          from (select distinct on (code, module) code, module, status from job_code where job_id = j.id order by code, module, seq desc) c),
        'modulesScanned', (select coalesce(json_agg(m.module order by m.module), '[]')
          from (select distinct module from job_module where job_id = j.id and state = 'read') m),
-       'tests', (select coalesce(json_agg(json_build_object('procedure', t.procedure, 'outcome', t.outcome, 'minutes', t.minutes,
+       'tests', (select coalesce(json_agg(json_build_object('procedure', t.procedure, 'outcome', t.outcome, 'minutes', t.minutes, 'place', t.place,
            'readings', coalesce(e.body -> 'readings', '[]')) order by t.seq), '[]')
          from job_test t join entry e on e.job_id = t.job_id and e.seq = t.seq
          where t.job_id = j.id and t.procedure is not null),
        'parts', (select coalesce(json_agg(json_build_object('component', current_component(p.component),
-           'failure', current_failure(p.failure), 'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
+           'failure', current_failure(p.failure), 'place', p.place, 'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
            'cost', json_build_object('amount', p.cost, 'currency', p.currency), 'result', p.result) order by p.seq), '[]')
          from job_part p where p.job_id = j.id),
        'finding', case when j.finding is null then null else json_build_object('result', j.finding,
@@ -117,7 +118,7 @@ export async function vehiclesByVin(db: Db, vins: readonly string[]): Promise<Ve
   if (!vins.length) return [];
   return many<VehicleWithVin>(
     db,
-    "select id, vin, make, model, year, engine, transmission, drive, market from vehicle where vin = any($1)",
+    "select id, vin, make, model, year, engine, transmission, drive, market, fuel, gearbox, equipment from vehicle where vin = any($1)",
     [vins],
   );
 }
@@ -145,7 +146,7 @@ export async function learnVariantsOf(
 ): Promise<void> {
   const rows = JSON.stringify(vehicles);
   const seen = `jsonb_to_recordset($1::jsonb) as v (make text, model text, year integer, engine text, transmission text,
-       drive text, market text)`;
+       drive text, market text, fuel text, gearbox text)`;
   await execute(
     db,
     `insert into variant_name (kind, make, name, created_at, created_by)
@@ -156,6 +157,20 @@ export async function learnVariantsOf(
      where each.name is not null
      on conflict do nothing`,
     [rows, by.at, by.id],
+  );
+  await execute(
+    db,
+    `update variant_name n
+     set trait = told.trait
+     from (
+       select distinct on (each.kind, each.name) each.kind, each.name, each.trait
+       from ${seen},
+         lateral (values ('engine', v.engine, v.fuel), ('transmission', v.transmission, v.gearbox)) as each (kind, name, trait)
+       where each.name is not null and each.trait is not null
+       order by each.kind, each.name, each.trait
+     ) told
+     where n.kind = told.kind and n.make = '' and n.name = told.name and n.trait is null`,
+    [rows],
   );
   await execute(
     db,

@@ -39,6 +39,34 @@ export async function readMergedNames(db: Db): Promise<(VariantName & { readonly
   );
 }
 
+/** The vehicle with what its engine runs on and what kind of gearbox it has, where somebody told that of its engine or transmission. */
+export async function withTraits(db: Db, vehicle: Vehicle): Promise<Vehicle> {
+  if ((vehicle.fuel || !vehicle.engine) && (vehicle.gearbox || !vehicle.transmission)) return vehicle;
+  const rows = await many<{ kind: VariantKind; trait: string }>(
+    db,
+    `select kind, trait
+     from variant_name
+     where make = '' and trait is not null and (kind, name) in (('engine', $1), ('transmission', $2))`,
+    [vehicle.engine, vehicle.transmission],
+  );
+  const of = (kind: VariantKind) => rows.find((row) => row.kind === kind)?.trait ?? null;
+  return { ...vehicle, fuel: vehicle.fuel ?? of("engine"), gearbox: vehicle.gearbox ?? of("transmission") };
+}
+
+/** Notes what an engine runs on, or what kind of gearbox a transmission is; what is told last holds. */
+export async function learnTraits(db: Db, { engine, fuel, transmission, gearbox }: Vehicle): Promise<void> {
+  for (const [kind, name, trait] of [
+    ["engine", engine, fuel],
+    ["transmission", transmission, gearbox],
+  ] as const)
+    if (name && trait)
+      await execute(
+        db,
+        "update variant_name set trait = $3 where kind = $1 and make = '' and name = $2 and trait is distinct from $3",
+        [kind, name, trait],
+      );
+}
+
 export async function insertName(db: Db, { kind, make, name }: VariantName, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -51,6 +79,7 @@ export async function insertName(db: Db, { kind, make, name }: VariantName, by: 
 
 /** Notes with what a model was seen. */
 export async function learnVariant(db: Db, vehicle: Vehicle): Promise<void> {
+  await learnTraits(db, vehicle);
   const { make, model, year, engine, transmission, drive, market } = vehicle;
   await execute(
     db,

@@ -1,7 +1,7 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Cause } from "@/core/diagnosis";
-import type { Confirmation, Finding, JobFacts, ModuleCoverage, PartResult, Watch } from "@/core/job";
+import type { Confirmation, Finding, FoundCause, JobFacts, ModuleCoverage, PartResult, Watch } from "@/core/job";
 import type { ReturnedCode } from "@/core/trail";
 import type { PriorWork, Symptom } from "@/core/diagnosis";
 import type { PartBody, ScanBody, TestBody } from "@/core/trail";
@@ -28,23 +28,29 @@ interface FactsRow {
   readonly parts: JobFacts["parts"];
   readonly bypasses: NonNullable<JobFacts["bypasses"]>;
   readonly proof: JobFacts["proof"];
-  readonly causes: readonly Cause[];
+  readonly named: readonly Cause[];
+  readonly causes: readonly FoundCause[];
 }
 
 /** The causes that job `j` was found to have, as the words count now. */
 export const CAUSES_OF_JOB = `
-    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure) order by c.component, c.failure), '[]')
+    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure, 'place', c.place)
+       order by c.component, c.failure), '[]')
      from (
-       select distinct current_component(component) as component, current_failure(failure) as failure
+       select current_component(component) as component, current_failure(failure) as failure, string_agg(place, ', ' order by place) as place
        from job_cause
        where job_id = j.id
+       group by 1, 2
      ) c)`;
 
 /** A code seen again keeps its latest status; a symptom named again adds its conditions. */
 const FACTS = `
   select j.id,
     json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
-      'transmission', v.transmission, 'drive', v.drive, 'market', v.market) as vehicle,
+      'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'equipment', v.equipment,
+      'fuel', coalesce(v.fuel, (select n.trait from variant_name n where n.kind = 'engine' and n.make = '' and n.name = v.engine)),
+      'gearbox', coalesce(v.gearbox,
+        (select n.trait from variant_name n where n.kind = 'transmission' and n.make = '' and n.name = v.transmission))) as vehicle,
     j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding,
     exists (select from job o where o.comeback_of = j.id) as returned,
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
@@ -95,10 +101,10 @@ const FACTS = `
      order by w.seq desc
      limit 1) as watch,
     (select coalesce(json_agg(json_build_object('seq', t.seq, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
-       'minutes', t.minutes, 'access', t.access, 'effects', current_effects(t.effects)) order by t.seq), '[]')
+       'minutes', t.minutes, 'access', t.access, 'place', t.place, 'effects', current_effects(t.effects)) order by t.seq), '[]')
      from job_test t where t.job_id = j.id) as tests,
     (select coalesce(json_agg(json_build_object('seq', p.seq, 'component', current_component(p.component), 'failure', current_failure(p.failure),
-       'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
+       'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes, 'place', p.place,
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
        'result', p.result, 'resultSeq', p.result_seq) order by p.seq), '[]')
      from job_part p where p.job_id = j.id) as parts,
@@ -106,7 +112,13 @@ const FACTS = `
        order by b.seq), '[]')
      from job_bypass b where b.job_id = j.id) as bypasses,
     (select coalesce(json_agg(json_build_object('seq', f.seq, 'step', f.step, 'result', f.result) order by f.seq), '[]')
-     from job_proof f where f.job_id = j.id) as proof,${CAUSES_OF_JOB} as causes
+     from job_proof f where f.job_id = j.id) as proof,
+    (select coalesce(json_agg(json_build_object('component', n.component, 'failure', n.failure) order by n.component, n.failure), '[]')
+     from (
+       select distinct current_component(component) as component, current_failure(failure) as failure
+       from job_suspect
+       where job_id = j.id
+     ) n) as named,${CAUSES_OF_JOB} as causes
   from job j
   join vehicle v on v.id = j.vehicle_id`;
 
@@ -231,11 +243,11 @@ export async function insertTestFact(
 ): Promise<void> {
   await execute(
     db,
-    `insert into job_test (job_id, seq, procedure, title, outcome, minutes, access, effects, version)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    `insert into job_test (job_id, seq, procedure, title, outcome, minutes, access, effects, version, place)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
     [
       ...[jobId, seq, test.procedure, test.title, test.outcome, test.minutes, test.access],
-      ...[JSON.stringify(test.effects), test.version ?? null],
+      ...[JSON.stringify(test.effects), test.version ?? null, test.place ?? null],
     ],
   );
 }
@@ -247,13 +259,16 @@ export async function insertPartFact(
   part: PartBody & { readonly minutes: number },
 ): Promise<void> {
   const resultSeq = part.result === null ? null : seq;
-  const { component, failure, partNumber, source, minutes, cost, result } = part;
+  const { component, failure, partNumber, source, minutes, cost, result, place } = part;
   await execute(
     db,
     `insert into job_part
-       (job_id, seq, component, failure, part_number, source, minutes, cost, currency, result, result_seq)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [jobId, seq, component, failure, partNumber, source, minutes, cost.amount, cost.currency, result, resultSeq],
+       (job_id, seq, component, failure, part_number, source, minutes, cost, currency, result, result_seq, place)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+    [
+      ...[jobId, seq, component, failure, partNumber, source, minutes, cost.amount, cost.currency, result, resultSeq],
+      place ?? null,
+    ],
   );
 }
 
@@ -286,15 +301,30 @@ export async function insertProofFact(
   ]);
 }
 
+export async function insertSuspectFact(db: Db, jobId: JobId, seq: number, cause: Cause): Promise<void> {
+  await execute(db, "insert into job_suspect (job_id, seq, component, failure) values ($1, $2, $3, $4)", [
+    jobId,
+    seq,
+    cause.component,
+    cause.failure,
+  ]);
+}
+
 /** The causes of a new finding stand in the place of the old finding's. */
-export async function replaceCauseFacts(db: Db, jobId: JobId, seq: number, causes: readonly Cause[]): Promise<void> {
+export async function replaceCauseFacts(
+  db: Db,
+  jobId: JobId,
+  seq: number,
+  causes: readonly FoundCause[],
+): Promise<void> {
   await execute(db, "delete from job_cause where job_id = $1", [jobId]);
-  for (const { component, failure } of causes)
-    await execute(db, "insert into job_cause (job_id, seq, component, failure) values ($1, $2, $3, $4)", [
+  for (const { component, failure, place = null } of causes)
+    await execute(db, "insert into job_cause (job_id, seq, component, failure, place) values ($1, $2, $3, $4, $5)", [
       jobId,
       seq,
       component,
       failure,
+      place,
     ]);
 }
 
@@ -311,6 +341,7 @@ const FACT_TABLES = [
   "job_part",
   "job_proof",
   "job_cause",
+  "job_suspect",
 ] as const;
 
 /** Takes back what one entry added; the entry itself stays on the trail. */

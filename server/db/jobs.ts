@@ -37,6 +37,20 @@ export async function findJob(db: Db, siteId: SiteId, id: JobId): Promise<JobRow
   );
 }
 
+/** A job by the key that casebooks know it by, or by its id. */
+export async function findJobByKey(db: Db, siteId: SiteId, key: string): Promise<JobRow | null> {
+  return maybeOne<JobRow>(
+    db,
+    `select ${COLUMNS}
+     from job j
+     left join person h on h.id = j.held_by
+     where (j.key = $1 or j.id::text = $1) and j.site_id = $2
+     order by j.key = $1 desc
+     limit 1`,
+    [key, siteId],
+  );
+}
+
 /** The job, locked until the transaction ends: changes to one job queue up here. */
 export async function lockJob(db: Db, siteId: SiteId, id: JobId): Promise<JobRow | null> {
   return maybeOne<JobRow>(

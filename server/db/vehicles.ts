@@ -12,28 +12,34 @@ export interface VehicleRow extends Vehicle {
   readonly built: string | null;
 }
 
-const COLUMNS = "id, vin, plate, make, model, year, engine, transmission, drive, market, built";
+const COLUMNS =
+  "id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment";
 
 export async function insertVehicle(db: Db, vehicle: VehicleRow, by: PersonId, now: Date): Promise<void> {
-  const { id, vin, plate, make, model, year, engine, transmission, drive, market, built } = vehicle;
   await execute(
     db,
     `insert into vehicle (${COLUMNS}, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-    [id, vin, plate, make, model, year, engine, transmission, drive, market, built, now, by],
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)`,
+    [...valuesOf(vehicle), now, by],
   );
 }
 
 export async function updateVehicle(db: Db, vehicle: VehicleRow): Promise<void> {
-  const { id, vin, plate, make, model, year, engine, transmission, drive, market, built } = vehicle;
   await execute(
     db,
     `update vehicle
      set vin = $2, plate = $3, make = $4, model = $5, year = $6, engine = $7, transmission = $8, drive = $9, market = $10,
-       built = $11
+       built = $11, fuel = $12, gearbox = $13, equipment = $14
      where id = $1`,
-    [id, vin, plate, make, model, year, engine, transmission, drive, market, built],
+    valuesOf(vehicle),
   );
+}
+
+/** In the order of the columns. */
+function valuesOf(vehicle: VehicleRow): readonly unknown[] {
+  const { id, vin, plate, make, model, year, engine, transmission, drive, market, built } = vehicle;
+  const { fuel = null, gearbox = null, equipment = null } = vehicle;
+  return [id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment];
 }
 
 /** The vehicle that a VIN, or else a plate, already names; of several with one plate the one that came last. */

@@ -150,9 +150,9 @@ test("the database counts what the lessons of its jobs add up to", async () => {
   const jobs: JobFacts[] = [];
   for (const id of await closedJobIds(pool())) jobs.push(await readFacts(pool(), id));
   expect(jobs.length).toBeGreaterThan(3);
-  const { procedures, fixes, patterns, causes, shop } = stored;
+  const { procedures, fixes, patterns, causes, shop, components, symptomSystems, links } = stored;
   const book = { procedures, fixes, patterns, causes: causes.map(({ key, system }) => `${key} ${system}`) };
-  const added: Knowledge = { ...knowledgeOf(book, jobs), shop };
+  const added: Knowledge = { ...knowledgeOf(book, jobs), shop, components, symptomSystems, links };
   const odds = (knowledge: Knowledge) =>
     advise(knowledge, file).suspects.map(({ cause, probability }) => [causeKey(cause), probability.toFixed(12)]);
   expect(odds(stored)).toEqual(odds(added));

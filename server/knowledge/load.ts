@@ -1,8 +1,16 @@
 import "server-only";
-import { withPriorWork, type CaseFile, type CountsByCause, type Knowledge, type Labels } from "@/core/diagnosis";
+import { withSuspectsOf, type CaseFile, type CountsByCause, type Knowledge, type Labels } from "@/core/diagnosis";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { readBookVersion } from "@/server/db/book-version";
-import { readCauses, readFixes, readPatterns, readVocabulary } from "@/server/db/book";
+import {
+  readCauses,
+  readComponents,
+  readFixes,
+  readLinks,
+  readPatterns,
+  readSymptomSystems,
+  readVocabulary,
+} from "@/server/db/book";
 import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
 import type { Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
@@ -31,7 +39,7 @@ export async function loadKnowledge(db: Db, site: Site, file: CaseFile): Promise
   const wanted = groupsOf(file.vehicle, file.odometerKm).filter((group) => !WIDE.includes(group));
   const groups = new Map<GroupKey, CountsByCause>([...known.groups, ...(await readGroups(db, wanted))]);
   const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
-  return withPriorWork({ ...known, groups, shop }, file);
+  return withSuspectsOf({ ...known, groups, shop }, file);
 }
 
 /** The shop's words for what the book speaks of. */
@@ -52,6 +60,9 @@ async function currentBook(db: Db): Promise<Book> {
 async function readBook(db: Db): Promise<Book> {
   // One after another: a transaction's connection takes one query at a time.
   const causes = await readCauses(db);
+  const components = await readComponents(db);
+  const symptomSystems = await readSymptomSystems(db);
+  const links = await readLinks(db);
   const groups = await readGroups(db, WIDE);
   const { features, codesByModule } = await readFeatures(db);
   const outcomes = await readOutcomes(db);
@@ -59,5 +70,20 @@ async function readBook(db: Db): Promise<Book> {
   const fixes = await readFixes(db);
   const patterns = await readPatterns(db);
   const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
-  return { known: { causes, groups, features, codesByModule, outcomes, procedures, fixes, patterns }, labels };
+  return {
+    known: {
+      causes,
+      components,
+      symptomSystems,
+      links,
+      groups,
+      features,
+      codesByModule,
+      outcomes,
+      procedures,
+      fixes,
+      patterns,
+    },
+    labels,
+  };
 }

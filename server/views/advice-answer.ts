@@ -3,6 +3,7 @@ import {
   actionWhy,
   advise,
   evidenceName,
+  lowerFirst,
   reasonText,
   type Action,
   type Advice,
@@ -11,13 +12,19 @@ import {
   type Knowledge,
   type Labels,
   type Plan,
+  type RoadNow,
 } from "@/core/diagnosis";
+import type { JobId } from "@/core/ids";
+import { caseOf } from "@/core/job";
 import { jobsWithCauses, jobsWithTrials } from "@/server/db/advice-jobs";
+import { readFacts } from "@/server/db/facts";
+import type { JobRow } from "@/server/db/jobs";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
 import { explanations } from "./advice-view";
 import { deadEnds, likeJobs } from "./been-here";
+import { outlookOf } from "./outlook";
 
 /** Suspects whose reasons are told; the others are there with their odds. */
 const EXPLAINED = 12;
@@ -25,18 +32,54 @@ const EXPLAINED = 12;
 /** The answer of `POST /api/v1/advice`: who has been here before, and what to do next. Nothing is stored. */
 export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<object> {
   const knowledge = await loadKnowledge(db, site, file);
+  return answerOf(db, site, { file, knowledge, advice: advise(knowledge, file), self: null });
+}
+
+/** The same of a job on record, as its sheet shows it. */
+export async function jobAdviceAnswer(db: Db, site: Site, job: JobRow): Promise<object> {
+  const facts = await readFacts(db, job.id);
+  const { knowledge, advice, roads } = await outlookOf(db, site, job, facts);
+  const answer = await answerOf(db, site, { file: caseOf(facts), knowledge, advice, self: job.id });
+  return {
+    ...answer,
+    version: job.version,
+    roads: roads.map(({ cause: { component, failure }, state, probability, closedBy }) => ({
+      component,
+      failure,
+      state,
+      probability,
+      closedBy: closedBy && closedByText(closedBy),
+    })),
+  };
+}
+
+/** "repaired in vain", or what the test that closed it came to. */
+export const closedByText = (by: NonNullable<RoadNow["closedBy"]>): string =>
+  by.kind === "tried" ? "repaired in vain" : `${by.title}: ${lowerFirst(by.outcome)}`;
+
+interface Asked {
+  readonly file: CaseFile;
+  readonly knowledge: Knowledge;
+  readonly advice: Advice;
+  /** The job itself, which is not like itself. */
+  readonly self: JobId | null;
+}
+
+async function answerOf(db: Db, site: Site, { file, knowledge, advice, self }: Asked): Promise<object> {
   const labels = await loadLabels(db);
-  const advice = advise(knowledge, file);
-  const { plan } = advice;
+  const { plan, posterior } = advice;
   const byKey = new Map<string, Cause>(knowledge.causes.map((cause) => [cause.key, cause]));
   const causeOf = (key: string) => byKey.get(key) ?? null;
   return {
     suspects: await suspectsOf(db, advice, labels),
     unknown: advice.unknown,
-    next: plan.actions.map((action) => nextOf(action, plan, labels, causeOf)),
+    unknownIn: posterior.unlisted.components.map(([component, probability]) => ({ component, probability })),
+    next: plan.actions.map((action) => nextOf(action, { plan, labels, causeOf, currency: site.currency })),
     expectedMinutes: plan.expectedMinutes,
+    expectedWorkMinutes: plan.expectedWorkMinutes,
+    expectedParts: { amount: plan.expectedParts, currency: site.currency },
     ...beside(advice, knowledge, labels),
-    similar: await similarTo(db, file, labels),
+    similar: await similarTo(db, file, labels, self),
     deadEnds: await deadEndsFor(db, site, file, labels),
   };
 }
@@ -60,13 +103,21 @@ async function suspectsOf(db: Db, { suspects }: Advice, labels: Labels) {
   }));
 }
 
-function nextOf(action: Action, plan: Plan, labels: Labels, causeOf: (key: string) => Cause | null) {
+interface InWords {
+  readonly plan: Plan;
+  readonly labels: Labels;
+  readonly causeOf: (key: string) => Cause | null;
+  readonly currency: string;
+}
+
+function nextOf(action: Action, { plan, labels, causeOf, currency }: InWords) {
   const why = actionWhy(labels, action, plan, causeOf);
   const { minutes, expectedMinutesAfter } = action;
   if (action.kind === "test")
     return { kind: "test", procedure: action.procedure.key, minutes, bits: action.bits, expectedMinutesAfter, why };
   const { component, failure } = action.cause;
-  return { kind: "fix", component, failure, minutes, expectedMinutesAfter, why };
+  const partsCost = { amount: action.partsCost, currency };
+  return { kind: "fix", component, failure, minutes, partsCost, expectedMinutesAfter, why };
 }
 
 /** What the arithmetic says beside the odds: pairs of causes, what stays open, what would change the lead. */
@@ -79,8 +130,8 @@ function beside(advice: Advice, knowledge: Knowledge, labels: Labels) {
   return { pairs, stillOpen, wouldChange: changes, whileThere };
 }
 
-async function similarTo(db: Db, file: CaseFile, labels: Labels) {
-  const like = await likeJobs(db, file, labels, null);
+async function similarTo(db: Db, file: CaseFile, labels: Labels, self: JobId | null) {
+  const like = await likeJobs(db, file, labels, self);
   return like.map(({ key, score, because }) => ({ job: key, score, because }));
 }
 

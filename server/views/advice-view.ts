@@ -1,6 +1,7 @@
 import "server-only";
 import {
   actionWhy,
+  causeKey,
   causeName,
   causePhrase,
   changesOfMind,
@@ -11,10 +12,11 @@ import {
   reasonText,
   savedMinutes,
   stillOpen,
-  whatIf,
+  whatIfExactly,
   whileThere,
   type Action,
   type Advice,
+  type CaseFile,
   type Cause,
   type Knowledge,
   type Labels,
@@ -28,6 +30,10 @@ export interface SuspectView extends Cause {
   readonly name: string;
   readonly p: number;
   readonly closed: boolean;
+  /** A technician named it on this job. */
+  readonly named: boolean;
+  /** It stands in the book by general practice, not by this shop's experience. */
+  readonly general: boolean;
   readonly reasons: readonly ReasonView[];
 }
 
@@ -73,9 +79,11 @@ export interface AdviceView {
   readonly suspects: readonly SuspectView[];
   readonly unknown: number;
   readonly next: readonly ActionView[];
-  readonly expectedMinutes: number;
-  /** Nothing of the book is worth more than looking for the cause from nothing. */
-  readonly fromScratch: boolean;
+  /** Work until the cause is fixed by doing what is offered, and the money that parts are expected to take. */
+  readonly expectedWorkMinutes: number;
+  readonly expectedParts: Money;
+  /** Where a cause that is not in the book would be, where that is worth a line. */
+  readonly unknownIn: readonly { readonly name: string; readonly p: number }[];
   /** What the second best way costs more than the best. */
   readonly secondBest: { readonly title: string; readonly moreMinutes: number } | null;
   /** Other tests behind the same access as the best one, worth doing while it is open. */
@@ -91,14 +99,18 @@ export interface AdviceView {
 /** Below this a suspect is not worth a line unless it was closed. */
 const SHOWN_P = 0.01;
 const MOST_SUSPECTS = 12;
+const WORTH_NAMING = 0.03;
+const MOST_UNLISTED = 3;
 const MOST_REASONS = 8;
 const MOST_ACTIONS = 8;
 
-export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels): AdviceView {
+export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge, labels: Labels): AdviceView {
   const closed = new Set(advice.closures.map(({ cause }) => cause));
+  const named = new Set(advice.named.map((cause) => causeKey(cause)));
+  // Who is named is in every list, whatever its odds.
   const suspects = advice.suspects
-    .filter(({ cause, probability }) => probability >= SHOWN_P || closed.has(cause.key))
-    .slice(0, MOST_SUSPECTS)
+    .filter(({ cause, probability }) => probability >= SHOWN_P || closed.has(cause.key) || named.has(cause.key))
+    .filter(({ cause }, rank) => rank < MOST_SUSPECTS || named.has(cause.key))
     .map(({ cause, probability, reasons }) => ({
       key: cause.key,
       component: cause.component,
@@ -106,6 +118,8 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
       name: causeName(labels, cause),
       p: probability,
       closed: closed.has(cause.key),
+      named: named.has(cause.key),
+      general: cause.general === true,
       reasons: reasons()
         .slice(0, MOST_REASONS)
         .map((reason) => ({
@@ -117,10 +131,15 @@ export function adviceView(advice: Advice, knowledge: Knowledge, labels: Labels)
   const next = advice.plan.actions
     .slice(0, MOST_ACTIONS)
     // Only of the first is it asked what if.
-    .map((action, at) => actionView(action, at === 0, { advice, knowledge, labels }));
+    .map((action, at) => actionView(action, at === 0, { file, advice, knowledge, labels }));
   return {
     ...{ suspects, unknown: advice.unknown, next },
-    ...{ expectedMinutes: advice.plan.expectedMinutes, fromScratch: advice.plan.fromScratch },
+    expectedWorkMinutes: advice.plan.expectedWorkMinutes,
+    expectedParts: { amount: advice.plan.expectedParts, currency: knowledge.shop.currency },
+    unknownIn: advice.posterior.unlisted.components
+      .filter(([, p]) => p >= WORTH_NAMING)
+      .slice(0, MOST_UNLISTED)
+      .map(([component, p]) => ({ name: labels.component(component), p })),
     ...explanations(advice, knowledge, labels),
     secondBest: secondBest(next),
   };
@@ -130,10 +149,9 @@ type Explanations = Pick<AdviceView, "whileThere" | "stillOpen" | "pairs" | "cha
 
 /** What the arithmetic says beside odds and plan. */
 export function explanations(advice: Advice, knowledge: Knowledge, labels: Labels): Explanations {
-  const { posterior, plan, suspects, unknown } = advice;
+  const { posterior, plan, suspects } = advice;
   const [lead] = suspects;
   const at = lead ? knowledge.causes.findIndex(({ key }) => key === lead.cause.key) : -1;
-  const odds = { byCause: posterior.byCause, unknown };
   return {
     whileThere: whileThere(plan).map(({ procedure: { key, title, minutes } }) => ({ procedure: key, title, minutes })),
     stillOpen: at < 0 ? [] : stillOpen(posterior, at).map((feature) => presentName(labels, feature)),
@@ -141,7 +159,7 @@ export function explanations(advice: Advice, knowledge: Knowledge, labels: Label
       name: `${causeName(labels, one)} and ${causePhrase(labels, other)}`,
       p: probability,
     })),
-    changes: changesOfMind(knowledge, odds, plan).map((change) => changeText(labels, change)),
+    changes: changesOfMind(knowledge, posterior, plan).map((change) => changeText(labels, change)),
   };
 }
 
@@ -158,10 +176,9 @@ const MOST_MOVES = 3;
 const LEAST_MOVE = 0.02;
 const NOT_IN_THE_BOOK = "Not in the book";
 
-function whatIfViews(procedure: Procedure, { advice, knowledge, labels }: Told): readonly WhatIfView[] {
-  const { suspects, unknown } = advice;
-  const byCause = new Map(suspects.map(({ cause, probability }) => [cause.key, probability]));
-  return whatIf(knowledge, { byCause, unknown }, procedure).map(({ label, chance, odds }) => {
+function whatIfViews(procedure: Procedure, { file, advice, knowledge, labels }: Told): readonly WhatIfView[] {
+  const { suspects, unknown, posterior } = advice;
+  return whatIfExactly(knowledge, file, posterior, procedure).map(({ label, chance, odds }) => {
     const moves = suspects.map(({ cause, probability }) => ({
       name: causeName(labels, cause),
       from: probability,
@@ -179,12 +196,13 @@ function whatIfViews(procedure: Procedure, { advice, knowledge, labels }: Told):
 }
 
 interface Told {
+  readonly file: CaseFile;
   readonly advice: Advice;
   readonly knowledge: Knowledge;
   readonly labels: Labels;
 }
 
-function actionView(action: Action, isFirst: boolean, { advice, knowledge, labels }: Told): ActionView {
+function actionView(action: Action, isFirst: boolean, { file, advice, knowledge, labels }: Told): ActionView {
   const causeOf = (key: string) => knowledge.causes.find((cause) => cause.key === key) ?? null;
   const { plan } = advice;
   const why = actionWhy(labels, action, plan, causeOf);
@@ -202,7 +220,7 @@ function actionView(action: Action, isFirst: boolean, { advice, knowledge, label
       access,
       savesMinutes,
       expectedMinutesAfter,
-      whatIf: isFirst ? whatIfViews(action.procedure, { advice, knowledge, labels }) : [],
+      whatIf: isFirst ? whatIfViews(action.procedure, { file, advice, knowledge, labels }) : [],
     };
   }
   const { component, failure } = action.cause;

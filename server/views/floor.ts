@@ -1,8 +1,8 @@
 import "server-only";
 import { subDays } from "date-fns";
-import { causeName, lowerFirst, type Labels } from "@/core/diagnosis";
+import { causeName, lowerFirst, type Labels, type Plan } from "@/core/diagnosis";
 import type { JobId, PersonId } from "@/core/ids";
-import { needOf, type Need } from "@/core/job";
+import { needOf, type JobFacts, type Need } from "@/core/job";
 import { PROOF_WORDS } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
 import { readFacts } from "@/server/db/facts";
@@ -13,9 +13,10 @@ import {
   type AfterJobRow,
   type OpenJobRow,
 } from "@/server/db/job-lists";
-import { pool } from "@/server/db/pool";
+import { pool, type Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { loadLabels } from "@/server/knowledge/load";
+import { outlookOf } from "./outlook";
 
 export interface FloorJob {
   readonly id: JobId;
@@ -54,25 +55,21 @@ export async function loadFloor(site: Site, now: Date): Promise<Floor> {
     listComebacks(db, site.id),
     listFollowUpsDue(db, site.id, due),
   ]);
-  const jobs = await Promise.all(rows.map(async (row) => floorJob(row, needOf(await readFacts(db, row.id)), labels)));
+  const jobs = await Promise.all(rows.map((row) => floorJob(db, site, row, labels)));
   return { jobs, comebacks, followUps };
 }
 
-function floorJob({ odds, ...row }: OpenJobRow, need: Need, labels: Labels): FloorJob {
-  const best = odds?.suspects.reduce((top, each) => (each.p > top.p ? each : top), {
-    cause: null as string | null,
-    p: 0,
-  });
-  const leading = best?.cause ? { name: nameOf(best.cause, labels), p: best.p } : null;
-  return { ...row, need: need.kind, next: nextText(need, odds, labels), leading };
+/** The same odds as on its sheet. */
+async function floorJob(db: Db, site: Site, row: OpenJobRow, labels: Labels): Promise<FloorJob> {
+  const facts = await readFacts(db, row.id);
+  const need = needOf(facts);
+  const { advice } = await outlookOf(db, site, row, facts);
+  const [best] = advice.suspects;
+  const leading = best && best.probability > 0 ? { name: causeName(labels, best.cause), p: best.probability } : null;
+  return { ...row, need: need.kind, next: nextText(need, facts, advice.plan, labels), leading };
 }
 
-function nameOf(key: string, labels: Labels): string {
-  const [component = "", failure = ""] = key.split("/");
-  return causeName(labels, { component, failure });
-}
-
-function nextText(need: Need, odds: OpenJobRow["odds"], labels: Labels): string {
+function nextText(need: Need, facts: JobFacts, { actions: [next] }: Plan, labels: Labels): string {
   switch (need.kind) {
     case "part-result":
       return `Try it: ${labels.component(need.component)} is in`;
@@ -84,12 +81,11 @@ function nextText(need: Need, odds: OpenJobRow["odds"], labels: Labels): string 
       if (need.about === "catch") return "Plan how to catch it";
       return need.about === "cause" ? "Name the cause" : "Close it";
     default: {
-      const next = odds?.next;
-      if (!next) return "Take down symptoms and codes";
+      if (!next) return facts.symptoms.length ? "Nothing in the book bears on it" : "Take down symptoms and codes";
       const minutes = `${Math.round(next.minutes)} min`;
       return next.kind === "test"
-        ? `${labels.procedure(next.procedure)}, ${minutes}`
-        : `Repair: ${nameOf(next.cause, labels)}, ${minutes}`;
+        ? `${next.procedure.title}, ${minutes}`
+        : `Repair: ${causeName(labels, next.cause)}, ${minutes}`;
     }
   }
 }

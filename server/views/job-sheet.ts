@@ -1,29 +1,19 @@
 import "server-only";
 import {
-  advise,
   causeKey,
   causeName,
   lowerFirst,
   questionsFor,
+  type Advice,
   type CauseKey,
   type Labels,
   type Procedure,
+  type RoadNow,
 } from "@/core/diagnosis";
 import { groupsAmong, silentModules, type CodeGroup, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
 import type { KeptTrace } from "@/core/trace";
-import {
-  cameBack,
-  caseOf,
-  curePart,
-  deadEndMinutes,
-  missingProof,
-  needOf,
-  rungOfJob,
-  type JobFacts,
-  type Need,
-} from "@/core/job";
-import {} from "@/core/proof";
+import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
 import {
   entryDetails,
   entryShortText,
@@ -31,8 +21,10 @@ import {
   FINDING_WORDS,
   layOutTrailMap,
   NOT_IN_THE_BOOK,
+  recordOdds,
   renamedOdds,
   symptomText,
+  type OddsRecord,
   type Road,
   type Crossing,
   type Move,
@@ -50,12 +42,12 @@ import { readTrail, type EntryWithOdds } from "@/server/db/trail";
 import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
 import { readMergedWords, type MergedWord, type WordKind } from "@/server/db/words";
 import { labelsFrom } from "@/server/knowledge/labels";
-import { loadKnowledge } from "@/server/knowledge/load";
 import { groupsForMake } from "@/server/db/code-groups";
 import { loadDesigned, type DesignedView } from "./designed";
 import { adviceView, type AdviceView } from "./advice-view";
 import { codeMeanings, type CodeMeaning } from "./codes";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
+import { outlookOf } from "./outlook";
 
 export interface CrossingView extends Crossing {
   /** The entry in full, where its label is short. */
@@ -108,6 +100,8 @@ export interface JobSheet {
     readonly roads: readonly RoadView[];
     readonly crossings: readonly CrossingView[];
     readonly height: number;
+    /** The book says something else than at the last entry: the roads end in what it says today. */
+    readonly bookChanged: boolean;
   };
   readonly trail: readonly EntryView[];
   readonly advice: AdviceView;
@@ -151,7 +145,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   ]);
   const file = caseOf(facts);
   const conditions = words.conditions.map(({ key }) => key);
-  const knowledge = await loadKnowledge(db, site, file);
+  const { knowledge, advice, roads } = await outlookOf(db, site, job, facts);
   const labels = labelsFrom(words, knowledge.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const [like, ends, meanings, groups, designed, matters] = await Promise.all([
@@ -177,9 +171,9 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
       label: labels.condition(condition),
     })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
-    map: trailMap(trail, facts, labels, currentCause(merged)),
+    map: trailMap(trail, { advice, roads, labels, current: currentCause(merged) }),
     trail: entryViews(trail, files, labels, facts.closed),
-    advice: adviceView(advise(knowledge, file), knowledge, labels),
+    advice: adviceView(file, advice, knowledge, labels),
     instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };
@@ -214,7 +208,8 @@ function failedTest(facts: JobFacts): string | null {
     ({ effects, procedure }) =>
       procedure &&
       effects.some(
-        ({ effect, component }) => (effect === "confirms" || effect === "supports") && component === cure?.component,
+        ({ effect, component }) =>
+          (effect === "proves" || effect === "confirms" || effect === "supports") && component === cure?.component,
       ),
   );
   return speaks.at(-1)?.title ?? null;
@@ -231,13 +226,16 @@ function currentCause(merged: readonly MergedWord[]): (key: CauseKey) => CauseKe
   };
 }
 
-function trailMap(
-  trail: readonly EntryWithOdds[],
-  facts: JobFacts,
-  labels: Labels,
-  current: (key: CauseKey) => CauseKey,
-): JobSheet["map"] {
-  const stops = trail.flatMap(({ seq, body, minutes, odds }) =>
+interface Now {
+  readonly advice: Advice;
+  readonly roads: readonly RoadNow[];
+  readonly labels: Labels;
+  readonly current: (key: CauseKey) => CauseKey;
+}
+
+/** The roads as they were recorded, entry after entry; they end in today's odds, where the book has changed since. */
+function trailMap(trail: readonly EntryWithOdds[], { advice, roads, labels, current }: Now): JobSheet["map"] {
+  const recorded = trail.flatMap(({ seq, body, minutes, odds }) =>
     odds
       ? [
           {
@@ -247,13 +245,17 @@ function trailMap(
         ]
       : [],
   );
-  const proved = facts.finding?.result === "root-cause" && missingProof(facts).length === 0 && !cameBack(facts);
-  const through = new Set<CauseKey>(
-    proved ? facts.finding?.causes.map(({ component, failure }) => `${component}/${failure}` as CauseKey) : [],
-  );
-  const map = layOutTrailMap(stops, through);
+  const now = recordOdds(advice);
+  const last = recorded.at(-1);
+  const bookChanged = last !== undefined && oddsDiffer(last.odds, now);
+  const today = { seq: NOW_SEQ, label: "now", title: "The book has changed since", minutes: 0, odds: now };
+  const stops = bookChanged ? [...recorded, today] : recorded;
+  const through = new Set(roads.flatMap(({ cause, state }) => (state === "through" ? [cause.key] : [])));
+  const named = new Set(advice.named.map((cause) => causeKey(cause)));
+  const map = layOutTrailMap(stops, { through, named });
   return {
     ...map,
+    bookChanged,
     crossings: map.crossings.map((crossing, at) => ({
       ...crossing,
       title: stops[at]?.title ?? crossing.label,
@@ -262,6 +264,20 @@ function trailMap(
     })),
     roads: map.roads.map((road) => ({ ...road, name: roadName(road, labels), closedText: closedText(road) })),
   };
+}
+
+/** No entry has it. */
+const NOW_SEQ = 0;
+/** Odds that differ by less look the same. */
+const LOOKS_OTHER = 0.01;
+
+function oddsDiffer(before: OddsRecord, now: OddsRecord): boolean {
+  const p = (odds: OddsRecord, key: CauseKey) => odds.suspects.find(({ cause }) => cause === key)?.p ?? 0;
+  const keys = [...before.suspects, ...now.suspects].map(({ cause }) => cause);
+  return (
+    Math.abs(before.unknown - now.unknown) >= LOOKS_OTHER ||
+    keys.some((key) => Math.abs(p(before, key) - p(now, key)) >= LOOKS_OTHER)
+  );
 }
 
 function roadName({ key }: Pick<Road, "key">, labels: Labels): string {

@@ -27,6 +27,7 @@ export async function listProcedures(search: string): Promise<readonly Procedure
 }
 
 const EFFECT_WORDS = {
+  proves: "proves",
   confirms: "confirms",
   supports: "speaks for",
   weakens: "speaks against",

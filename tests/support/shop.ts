@@ -1,5 +1,6 @@
 import {
   causeKey,
+  NEEDS_NOTHING,
   type CaseFile,
   type Cause,
   type Count,
@@ -7,6 +8,8 @@ import {
   type Fix,
   type Knowledge,
   type Labels,
+  type Link,
+  type Needs,
   type Pattern,
   type Procedure,
 } from "@/core/diagnosis";
@@ -71,6 +74,10 @@ interface Book {
   readonly procedures?: readonly Procedure[];
   readonly fixes?: readonly Fix[];
   readonly patterns?: readonly Pattern[];
+  /** The system of each symptom. */
+  readonly symptoms?: Readonly<Record<string, string>>;
+  readonly links?: readonly Link[];
+  readonly needs?: Readonly<Record<string, Needs>>;
 }
 
 /** What the book and these jobs' lessons add up to. */
@@ -87,11 +94,16 @@ export function knowledgeOf(book: Book, jobs: readonly JobFacts[]): Knowledge {
     }
     for (const row of lesson.outcomes) tallyIn(outcomes, row.procedure).add(row.outcome, row);
   }
+  const causes = book.causes.map((text) => {
+    const [name = "", system = "engine"] = text.split(" ");
+    return { ...cause(name), key: causeKey(cause(name)), system };
+  });
+  const systems = new Map(causes.map(({ component, system }) => [component, system]));
   return {
-    causes: book.causes.map((text) => {
-      const [name = "", system = "engine"] = text.split(" ");
-      return { ...cause(name), key: causeKey(cause(name)), system };
-    }),
+    causes,
+    components: [...systems].map(([key, system]) => ({ key, system, needs: book.needs?.[key] ?? NEEDS_NOTHING })),
+    symptomSystems: new Map(Object.entries(book.symptoms ?? {})),
+    links: book.links ?? [],
     groups: groups.counts,
     features: features.counts,
     codesByModule: new Map([...codes].map(([key, tally]) => [key, tally.counts])),
@@ -132,7 +144,7 @@ export function procedureWith(key: string, outcomes: Record<string, string>, mor
     tools: [],
     cautions: [],
     ...{ kind: "value", question: "", place: "", preconditions: [], steps: [], specs: [], version: 1 },
-    ...{ points: [], look: null, proposed: false, pictured: [] },
+    ...{ points: [], look: null, proposed: false, pictured: [], applies: null },
     spec: null,
     outcomes: Object.entries(outcomes).map(([outcome, text]) => ({
       key: outcome,

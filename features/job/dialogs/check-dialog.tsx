@@ -1,21 +1,25 @@
 "use client";
 
 import { useState } from "react";
-import { lowerFirst, type EffectKind } from "@/core/diagnosis";
+import { lowerFirst, type Cause, type EffectKind } from "@/core/diagnosis";
 import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 import { MinutesField, numberOrText } from "./minutes-field";
+import { PlaceField } from "./place-field";
 
 const EFFECT_CHOICES: readonly { readonly value: EffectKind | "none"; readonly label: string }[] = [
   { value: "clears", label: "Rules it out" },
   { value: "weakens", label: "Speaks against it" },
   { value: "none", label: "Could not tell" },
   { value: "supports", label: "Speaks for it" },
-  { value: "confirms", label: "Confirms it" },
+  { value: "confirms", label: "Speaks strongly for it" },
+  { value: "proves", label: "Measured or seen at the part itself" },
 ];
+const ANOTHER = "another";
 
 /** A check that follows no procedure: what was done, what was seen, and what that means for one suspect. */
 export function CheckDialog() {
@@ -24,20 +28,22 @@ export function CheckDialog() {
   const [title, setTitle] = useState("");
   const [outcome, setOutcome] = useState("");
   const [suspect, setSuspect] = useState("");
+  const [other, setOther] = useState<Cause>({ component: "", failure: "" });
+  const [place, setPlace] = useState("");
   const [effect, setEffect] = useState<string | null>(null);
   const [minutes, setMinutes] = useState("");
   const save = () => {
-    const [component = "", failure = ""] = suspect.split("/");
+    const [component = "", failure = ""] = suspect === ANOTHER ? [other.component, other.failure] : suspect.split("/");
     const kind = EFFECT_CHOICES.find(({ value }) => value === effect)?.value ?? "none";
-    const effects = suspect && kind !== "none" ? [{ component, failure, effect: kind }] : [];
-    return command.save({ procedure: null, title, outcome, effects, minutes: numberOrText(minutes) });
+    const effects = component && kind !== "none" ? [{ component, failure: failure || null, effect: kind }] : [];
+    return command.save({ procedure: null, title, outcome, place, effects, minutes: numberOrText(minutes) });
   };
   return (
     <JobForm
       title="Record a check"
       lead="For what you did without a procedure. A check that rules something out counts as much as one that finds."
       command={command}
-      fields={["title", "outcome", "minutes"]}
+      fields={["title", "outcome", "place", "minutes"]}
       save="Save the check"
       onSubmit={save}
     >
@@ -55,9 +61,12 @@ export function CheckDialog() {
               {lowerFirst(name)}
             </option>
           ))}
+          <option value={ANOTHER}>another component of the book …</option>
         </SelectInput>
       </Field>
+      {suspect === ANOTHER && <CausePicker {...other} onChange={setOther} failureOptional />}
       {suspect && <ChooseOne label="What it means" value={effect} onChange={setEffect} choices={EFFECT_CHOICES} />}
+      <PlaceField value={place} onChange={setPlace} />
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>
   );

@@ -24,7 +24,7 @@ export function OtherWaysDialog() {
       open
       onOpenChange={(open) => !open && close()}
       title="Tests and repairs"
-      lead="Best first: by the minutes until the cause is fixed."
+      lead="Best first: by what is left to do until the cause is fixed, parts counted too."
     >
       {!wanted && (
         <ol>
@@ -33,7 +33,7 @@ export function OtherWaysDialog() {
               key={action.kind + (action.kind === "test" ? action.procedure : action.component + action.failure)}
               title={action.kind === "test" ? action.title : `Repair: ${action.title}`}
               detail={describe(action)}
-              aside={`about ${minutesText(action.expectedMinutesAfter)} in all`}
+              aside={minutesText(action.minutes)}
               dialog={dialogOf(action)}
             />
           ))}

@@ -1,7 +1,7 @@
 "use client";
 
 import { X } from "lucide-react";
-import { EFFECT_KINDS, type EffectKind } from "@/core/diagnosis";
+import { DECLARED_RATIO, EFFECT_KINDS, type EffectKind } from "@/core/diagnosis";
 import { PickWord } from "@/features/shared/pick-word";
 import type { Vocabulary } from "@/server/db/book";
 import { Button } from "@/ui/button";
@@ -16,12 +16,17 @@ interface OutcomeFieldsProps {
   readonly onRemove: () => void;
 }
 
+/** What it says, and where it leaves a suspect that stood at fifty in a hundred. */
 export const EFFECT_LABELS: Readonly<Record<EffectKind, string>> = {
-  confirms: "confirms",
+  proves: "measured or seen at the part itself",
+  confirms: "speaks strongly for",
   supports: "speaks for",
   weakens: "speaks against",
   clears: "rules out",
 };
+
+/** Fifty in a hundred after an effect, in hundredths. */
+const afterEven = (kind: EffectKind) => Math.floor((100 * DECLARED_RATIO[kind]) / (1 + DECLARED_RATIO[kind]));
 
 /** One outcome: what it is called, and what it does to which suspect. */
 export function OutcomeFields({ at, outcome, words, onChange, onRemove }: OutcomeFieldsProps) {
@@ -40,7 +45,7 @@ export function OutcomeFields({ at, outcome, words, onChange, onRemove }: Outcom
         </Button>
       </div>
       {effects.map((effect, index) => (
-        <div key={index} className="grid items-center gap-2 sm:grid-cols-[9rem_1fr_12rem_auto]">
+        <div key={index} className="grid items-center gap-2 sm:grid-cols-[16rem_1fr_12rem_auto]">
           <SelectInput
             aria-label={`Effect ${index + 1} of outcome ${at + 1}`}
             value={effect.effect}
@@ -50,7 +55,7 @@ export function OutcomeFields({ at, outcome, words, onChange, onRemove }: Outcom
           >
             {EFFECT_KINDS.map((kind) => (
               <option key={kind} value={kind}>
-                {EFFECT_LABELS[kind]}
+                {EFFECT_LABELS[kind]} (50 → {afterEven(kind)} in 100)
               </option>
             ))}
           </SelectInput>

@@ -2,7 +2,7 @@ import type { FaultCode } from "@/core/codes";
 import type { Symptom } from "@/core/diagnosis";
 import type { Vehicle } from "@/core/vehicle";
 import type { Dice } from "../random";
-import { dealVehicle, makeLooks, MODULES, SYSTEMS, trueRates, type Looks, type TrueCause, type World } from "./world";
+import { dealVehicle, makeLooks, MODULES, trueRates, type Looks, type TrueCause, type World } from "./world";
 
 /** A vehicle with its fault, and what can be seen of it before anybody measures. */
 export interface TrueJob {
@@ -10,6 +10,8 @@ export interface TrueJob {
   readonly odometerKm: number;
   /** One cause, or two at once; empty where the cause is none that anybody has written down. */
   readonly causes: readonly TrueCause[];
+  /** The component that fails in a way nobody has written down; null where the cause is known. */
+  readonly strange: string | null;
   readonly symptoms: readonly Symptom[];
   readonly codes: readonly FaultCode[];
   readonly modulesScanned: readonly string[];
@@ -27,18 +29,31 @@ export function dealJob(world: World, dice: Dice): TrueJob {
   const first = draw();
   const second = dice.is(world.rules.pairs) ? draw() : null;
   const causes = unseen ? [] : second && second.key !== first.key ? [first, second] : [first];
-  const looks = unseen ? [strangeLooks(world, dice)] : causes.map((cause) => cause.looks);
+  const strange = unseen ? dice.pick(testedParts(world)) : null;
+  const looks = strange ? [strangeLooks(world, strange.system, dice)] : causes.map((cause) => cause.looks);
   const modulesScanned = Object.entries(SCANNED).flatMap(([module, often]) => (dice.is(often) ? [module] : []));
   return {
-    ...{ vehicle, odometerKm, causes, modulesScanned },
+    ...{ vehicle, odometerKm, causes, modulesScanned, strange: strange?.component ?? null },
     symptoms: tell(world, looks, dice),
     codes: codesOf(world, looks, dice).filter(({ module }) => modulesScanned.includes(module ?? "")),
   };
 }
 
 /** A fault that nobody has seen shows itself somehow, as any other of its system would. */
-export function strangeLooks(world: World, dice: Dice): Looks {
-  return makeLooks(world, dice.pick(SYSTEMS), dice.some(world.conditions, 2), dice);
+export function strangeLooks(world: World, system: string, dice: Dice): Looks {
+  return makeLooks(world, system, dice.some(world.conditions, 2), dice);
+}
+
+/** Components that somebody can test, each once, with their systems. */
+export function testedParts({
+  tests,
+  causes,
+}: World): readonly { readonly component: string; readonly system: string }[] {
+  const systems = new Map(causes.map(({ component, system }) => [component, system]));
+  return [...new Set(tests.map(({ component }) => component))].map((component) => ({
+    component,
+    system: systems.get(component) ?? "engine",
+  }));
 }
 
 function tell(
@@ -83,33 +98,57 @@ function moduleOf(circuits: World["circuits"], code: string): string {
   throw new Error(`simulated world: ${code} belongs to no circuit`);
 }
 
-/** How often a job looks like this where it has this cause: the truth, for who knows it. Natural logarithm. */
+/** How often a job looks like this with these looks at once: the truth, for who knows it. Natural logarithm. */
 export function logLooks(
   { rules, conditions: every }: World,
   job: Pick<TrueJob, "symptoms" | "codes" | "modulesScanned">,
-  look: Looks,
+  looks: readonly Looks[],
 ): number {
   const told = new Set(job.symptoms.map(({ key }) => key));
   const under = new Set(job.symptoms.flatMap(({ conditions }) => conditions));
   let log = 0;
-  const most = Math.max(...look.symptoms.values());
-  for (const [symptom, chance] of look.symptoms)
-    // Somebody who tells nothing of it tells the main thing.
-    log += Math.log(told.has(symptom) ? Math.max(chance, chance === most ? 0.9 : 0) : 1 - chance);
-  for (const symptom of told) if (!look.symptoms.has(symptom)) log += Math.log(rules.noise / 45);
+  const hidden = new Map<string, number>();
+  for (const look of looks) {
+    const [main] = look.symptoms.keys();
+    for (const [symptom, chance] of look.symptoms) {
+      // Somebody who tells nothing of it tells the main thing.
+      const told = symptom === main ? chance + (1 - chance) * silence(look, symptom) : chance;
+      hidden.set(symptom, (hidden.get(symptom) ?? 1) * (1 - told));
+    }
+  }
+  for (const [symptom, chance] of hidden) log += Math.log(Math.max(1e-4, told.has(symptom) ? 1 - chance : chance));
+  for (const symptom of told) if (!hidden.has(symptom)) log += Math.log(rules.noise / 27);
   for (const condition of every) {
-    const chance = 1 - (1 - (look.conditions.get(condition) ?? 0) * TOLD) * (1 - rules.noise * 0.6);
+    const shown = looks.reduce((rest, look) => rest * (1 - (look.conditions.get(condition) ?? 0) * TOLD), 1);
+    const chance = 1 - shown * (1 - rules.noise * 0.6);
     log += Math.log(under.has(condition) ? chance : 1 - chance);
   }
-  const set = new Map(job.codes.map(({ code, status }) => [code, status]));
-  const [first] = look.circuit;
-  if (first !== undefined && job.modulesScanned.includes(look.module)) {
-    const live = (code: string) => (set.get(code) ?? "history") !== "history";
-    log += Math.log(live(first) ? look.setsCodes : 1 - look.setsCodes);
-    if (live(first))
-      for (const code of look.circuit.slice(1))
-        log += Math.log(live(code) ? rules.circuitTogether : 1 - rules.circuitTogether);
+  return log + logCodes(rules, job, looks);
+}
+
+/** How often none of the other symptoms is told. */
+function silence({ symptoms }: Looks, but: string): number {
+  let chance = 1;
+  for (const [symptom, own] of symptoms) if (symptom !== but) chance *= 1 - own;
+  return chance;
+}
+
+function logCodes(
+  { circuitTogether }: World["rules"],
+  { codes, modulesScanned }: Pick<TrueJob, "codes" | "modulesScanned">,
+  looks: readonly Looks[],
+): number {
+  const live = new Set(codes.filter(({ status }) => status !== "history").map(({ code }) => code));
+  const explained = new Set<string>();
+  let log = 0;
+  for (const { circuit, module, setsCodes } of looks) {
+    const [first, ...rest] = circuit;
+    if (first === undefined || !modulesScanned.includes(module) || explained.has(first)) continue;
+    for (const code of circuit) explained.add(code);
+    log += Math.log(live.has(first) ? setsCodes : 1 - setsCodes);
+    if (live.has(first))
+      for (const code of rest) log += Math.log(live.has(code) ? circuitTogether : 1 - circuitTogether);
   }
-  for (const [code, status] of set) if (status !== "history" && !look.circuit.includes(code)) log += Math.log(0.004);
+  for (const code of live) if (!explained.has(code)) log += Math.log(0.004);
   return log;
 }

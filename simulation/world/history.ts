@@ -26,10 +26,14 @@ const PROOFS: readonly (readonly ProofStep[])[] = [
   ["road-test", "follow-up"],
 ];
 
-/** A closed job as the shop recorded it. */
-export function recordJob(world: World, dice: Dice): JobFacts {
+/**
+ * A closed job as the shop recorded it.
+ * @param age how far along the history it is: 0 the first job, 1 the last
+ */
+export function recordJob(world: World, dice: Dice, age = 1): JobFacts {
   const truth = dealJob(world, dice);
-  const work = workOn(world, truth, dice);
+  const [early, late] = world.rules.normalRecorded;
+  const work = workOn(world, truth, { dice, normalRecorded: early + (late - early) * age });
   const finding = findingOf(world, truth, dice);
   const comesBack = finding.wrong && dice.is(RECORDS.comesBack);
   const steps = dice.pick(PROOFS);
@@ -66,7 +70,11 @@ interface Work {
 }
 
 /** What was tested and fitted before the cause was found: by habit and by what lies near the complaint. */
-function workOn(world: World, { causes, symptoms }: TrueJob, dice: Dice): Work {
+function workOn(
+  world: World,
+  { causes, symptoms }: TrueJob,
+  { dice, normalRecorded }: { readonly dice: Dice; readonly normalRecorded: number },
+): Work {
   const system = (symptoms[0]?.key ?? "engine-symptom-0").split("-")[0];
   const near = world.book.procedures.filter(({ component }) => component?.startsWith(`${system}-`));
   const aimed = causes.flatMap((cause) => world.tests.filter(({ byCause }) => byCause.has(cause.key)));
@@ -80,7 +88,7 @@ function workOn(world: World, { causes, symptoms }: TrueJob, dice: Dice): Work {
     const procedure = world.book.procedures.find((each) => each.key === key);
     if (!test || !procedure) return [];
     const outcome = dealOutcome(test, causes, dice);
-    if (outcome === "normal" && !dice.is(world.rules.normalRecorded)) return [];
+    if (outcome === "normal" && !dice.is(normalRecorded)) return [];
     const effects = procedure.outcomes.find((each) => each.key === outcome)?.effects ?? [];
     seq++;
     return [

@@ -59,7 +59,10 @@ export interface TrueCause extends KnownCause {
 
 export interface TrueTest {
   readonly procedure: string;
-  /** How often each outcome shows, by cause; what is not named behaves like `otherwise`. */
+  /** What it tests: a fault of it that nobody has written down shows itself to whoever does. */
+  readonly component: string;
+  readonly outcomes: readonly string[];
+  /** How often each outcome shows, by cause, the normal one first; what is not named behaves like `otherwise`. */
   readonly byCause: ReadonlyMap<CauseKey, readonly number[]>;
   readonly otherwise: readonly number[];
 }
@@ -110,7 +113,7 @@ export function makeWorld(rules: WorldRules, seed: number): World {
   const circuits = makeCircuits(dice.fork(2));
   const causes = makeCauses(rules, fleet, circuits, dice.fork(3));
   const { tests, procedures } = makeTests(rules, causes, dice.fork(4));
-  const patterns = makePatterns(causes, dice.fork(5));
+  const patterns = makePatterns(rules, causes, dice.fork(5));
   const known = causes.map(({ component, failure, key, system }) => ({ component, failure, key, system }));
   const fixes = causes.map(({ fix }) => fix);
   const book = { causes: known, procedures, fixes, patterns };
@@ -192,20 +195,18 @@ export function makeLooks(
     symptoms.set(`${dice.pick(SYSTEMS)}-symptom-${dice.whole(0, SYMPTOMS_EACH - 1)}`, dice.between(0.1, 0.4));
   const conditions = new Map<string, number>();
   for (const condition of failureConditions)
-    if (dice.is(rules.conditionsByFailure)) conditions.set(condition, dice.between(0.5, 0.9));
+    if (dice.is(rules.conditionsByFailure)) conditions.set(condition, rules.conditionsTell * dice.between(0.5, 0.9));
   for (const condition of dice.some(CONDITIONS, dice.whole(1, 3)))
-    conditions.set(condition, Math.max(conditions.get(condition) ?? 0, dice.between(0.3, 0.8)));
+    conditions.set(condition, Math.max(conditions.get(condition) ?? 0, rules.conditionsTell * dice.between(0.3, 0.8)));
   const circuit = dice.pick(circuits.get(system) ?? [[]]);
   return {
     symptoms,
     conditions,
     circuit,
     module: MODULES[system] ?? "engine",
-    setsCodes: dice.is(0.5) ? dice.between(0.3, 0.9) : 0.03,
+    setsCodes: dice.is(rules.coded) ? dice.between(0.3, 0.9) : 0.03,
   };
 }
-
-const TESTS_FOR_EACH = 0.75;
 
 function makeTests(
   rules: WorldRules,
@@ -215,61 +216,79 @@ function makeTests(
   const tests: TrueTest[] = [];
   const procedures: Procedure[] = [];
   for (const [at, aim] of causes.entries()) {
-    if (!dice.is(TESTS_FOR_EACH)) continue;
+    if (!dice.is(rules.tested)) continue;
     const key = `test-${at}`;
     const siblings = causes.filter(({ system, key: own }) => system === aim.system && own !== aim.key);
     const alsoCatches = dice.is(0.35) ? dice.some(siblings, dice.whole(1, 3)) : [];
     const falseAlarm = dice.between(...rules.testFalseAlarm);
     const byCause = new Map<CauseKey, readonly number[]>();
-    const sure = dice.between(...rules.testSensitivity);
-    byCause.set(aim.key, [1 - sure, sure]);
-    for (const other of alsoCatches) {
-      const half = dice.between(0.4, 0.85);
-      byCause.set(other.key, [1 - half, half]);
-    }
-    tests.push({ procedure: key, byCause, otherwise: [1 - falseAlarm, falseAlarm] });
-    procedures.push(declared(rules, { key, aim, alsoCatches, causes }, dice));
+    const sides = rules.threeOutcomes ? 2 : 1;
+    /** A cause shows on one side, and seldom on the other. */
+    const shown = (chance: number, side: number) =>
+      sides === 1
+        ? [1 - chance, chance]
+        : side === 0
+          ? [1 - chance, chance * 0.9, chance * 0.1]
+          : [1 - chance, chance * 0.1, chance * 0.9];
+    const aimSide = dice.whole(0, sides - 1);
+    byCause.set(aim.key, shown(dice.between(...rules.testSensitivity), aimSide));
+    const others = alsoCatches.map((cause) => ({ cause, side: dice.whole(0, sides - 1) }));
+    for (const { cause, side } of others) byCause.set(cause.key, shown(dice.between(0.4, 0.85), side));
+    const outcomes = sides === 1 ? ["normal", "abnormal"] : ["normal", "low", "high"];
+    const otherwise = [1 - falseAlarm, ...Array.from({ length: sides }, () => falseAlarm / sides)];
+    tests.push({ procedure: key, component: aim.component, outcomes, byCause, otherwise });
+    procedures.push(declared(rules, { key, outcomes, aim, aimSide, others, causes }, dice));
   }
   return { tests, procedures };
 }
 
 interface Declared {
   readonly key: string;
+  readonly outcomes: readonly string[];
   readonly aim: TrueCause;
-  readonly alsoCatches: readonly TrueCause[];
+  readonly aimSide: number;
+  readonly others: readonly { readonly cause: TrueCause; readonly side: number }[];
   readonly causes: readonly TrueCause[];
 }
 
 /** What the book says of a test: mostly right, some of it missing, some of it wrong. */
-function declared(rules: WorldRules, { key, aim, alsoCatches, causes }: Declared, dice: Dice): Procedure {
+function declared(rules: WorldRules, { key, outcomes, aim, aimSide, others, causes }: Declared, dice: Dice): Procedure {
   const of = ({ component, failure }: KnownCause) => ({ component, failure });
   const target = dice.is(rules.wrongEffects) ? dice.pick(causes) : aim;
   const missing = dice.is(rules.missingEffects);
-  const abnormal = [
-    ...(missing ? [] : [{ ...of(target), effect: dice.is(0.6) ? ("confirms" as const) : ("supports" as const) }]),
-    ...alsoCatches.filter(() => dice.is(0.8)).map((cause) => ({ ...of(cause), effect: "supports" as const })),
+  const strong = dice.is(rules.proving)
+    ? ("proves" as const)
+    : dice.is(0.6)
+      ? ("confirms" as const)
+      : ("supports" as const);
+  const speaking = (side: number) => [
+    ...(missing || side !== aimSide ? [] : [{ ...of(target), effect: strong }]),
+    ...others
+      .filter((each) => each.side === side && dice.is(0.8))
+      .map(({ cause }) => ({ ...of(cause), effect: "supports" as const })),
   ];
   const normal = [
     ...(missing ? [] : [{ ...of(target), effect: dice.is(0.6) ? ("clears" as const) : ("weakens" as const) }]),
-    ...alsoCatches.filter(() => dice.is(0.5)).map((cause) => ({ ...of(cause), effect: "weakens" as const })),
+    ...others.filter(() => dice.is(0.5)).map(({ cause }) => ({ ...of(cause), effect: "weakens" as const })),
   ];
   return {
     ...{ key, title: key, component: aim.component, minutes: dice.whole(4, 30) },
     ...{ access: dice.is(0.4) ? `${aim.system}-cover` : null, accessMinutes: 12, tools: [], cautions: [] },
     ...{ kind: "value", question: "", place: "", preconditions: [], steps: [], pictured: [], points: [], look: null },
-    ...{ spec: null, specs: [], version: 1, proposed: false },
-    outcomes: [
-      { key: "normal", label: "normal", effects: normal },
-      { key: "abnormal", label: "abnormal", effects: abnormal },
-    ],
+    ...{ spec: null, specs: [], version: 1, proposed: false, applies: null },
+    outcomes: outcomes.map((outcome, at) => ({
+      key: outcome,
+      label: outcome,
+      effects: at === 0 ? normal : speaking(at - 1),
+    })),
   };
 }
 
 /** About a third of the hot spots have got about; some hearsay is wrong. */
-function makePatterns(causes: readonly TrueCause[], dice: Dice): readonly Pattern[] {
+function makePatterns({ rumours }: WorldRules, causes: readonly TrueCause[], dice: Dice): readonly Pattern[] {
   return causes.flatMap((cause) => {
     const { hot, component, failure } = cause;
-    const rumour = !hot && dice.is(0.04);
+    const rumour = !hot && dice.is(rumours);
     if (!(hot && dice.is(0.35)) && !rumour) return [];
     const none = { make: null, models: [], years: null, engines: [], transmissions: [], markets: [] };
     return [

@@ -1,0 +1,56 @@
+import "server-only";
+import { advise, roadsOf, type Advice, type Knowledge, type RoadNow } from "@/core/diagnosis";
+import type { JobId } from "@/core/ids";
+import { cameBack, caseOf, missingProof, type JobFacts } from "@/core/job";
+import { readBookVersion } from "@/server/db/book-version";
+import type { Db } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
+import { loadKnowledge } from "@/server/knowledge/load";
+
+/** What the engine says of a job now: the one place in which the odds of a job are worked out, for every screen and the API. */
+export interface Outlook {
+  readonly knowledge: Knowledge;
+  readonly advice: Advice;
+  readonly roads: readonly RoadNow[];
+}
+
+interface Kept {
+  readonly of: string;
+  readonly outlook: Outlook;
+}
+
+const MOST_KEPT = 200;
+// For the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsOutlooks?: Map<JobId, Kept> } = globalThis;
+
+/** @param job its id and the version of it that the facts are of */
+export async function outlookOf(
+  db: Db,
+  site: Site,
+  job: { readonly id: JobId; readonly version: number },
+  facts: JobFacts,
+): Promise<Outlook> {
+  const outlooks = (kept.deadEndsOutlooks ??= new Map<JobId, Kept>());
+  const { version } = await readBookVersion(db);
+  const of = [job.version, facts.closed, version, site.ratePerHour, site.currency].join(" ");
+  const found = outlooks.get(job.id);
+  if (found?.of === of) return found.outlook;
+  const outlook = await workOut(db, site, facts);
+  if (outlooks.size >= MOST_KEPT) outlooks.delete([...outlooks.keys()][0] as JobId);
+  outlooks.set(job.id, { of, outlook });
+  return outlook;
+}
+
+async function workOut(db: Db, site: Site, facts: JobFacts): Promise<Outlook> {
+  const file = caseOf(facts);
+  const knowledge = await loadKnowledge(db, site, file);
+  const advice = advise(knowledge, file);
+  const { posterior, closures } = advice;
+  return { knowledge, advice, roads: roadsOf(knowledge, file, { posterior, closures, proved: provedCauses(facts) }) };
+}
+
+/** The causes of a finding that is proved: their roads run through. */
+export function provedCauses(facts: JobFacts): NonNullable<JobFacts["finding"]>["causes"] {
+  const proved = facts.finding?.result === "root-cause" && missingProof(facts).length === 0 && !cameBack(facts);
+  return proved ? (facts.finding?.causes ?? []) : [];
+}
