@@ -12,6 +12,9 @@ const rules = {
     }),
     forbid("core takes nothing from the machine", "^core/", { dependencyTypes: ["core"] }),
     forbid("server stands on core alone", "^server/", { path: "^(app|features|ui|demo|scripts|standins)/" }),
+    forbid("the starter book is data: it knows core alone", "^starter/", {
+      path: "^(app|features|server|ui|demo|scripts|standins)/",
+    }),
     forbid("stand-ins are outside devices: they know nothing of the house", "^standins/", {
       path: "^(app|features|server|ui|core|demo)/",
     }),

@@ -6,7 +6,7 @@ import { Dice } from "@/simulation/random";
 import { openShop } from "@/simulation/shop";
 import { dealJob } from "@/simulation/world/job";
 import { HILLS } from "@/simulation/world/rules";
-import { advise, type CaseFile } from "@/core/diagnosis";
+import { advise, type Advice, type CaseFile } from "@/core/diagnosis";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { runImport } from "@/server/casebook/run-import";
@@ -45,10 +45,15 @@ async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly
   const db = pool();
   const labels = await loadLabels(db);
   const of = (call: number) => files[call % files.length] as CaseFile;
+  const advices: Advice[] = [];
+  for (const file of files) advices.push(advise(await loadKnowledge(db, site, file), file));
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
     ["advice", async (call) => advise(await loadKnowledge(db, site, of(call)), of(call))],
     ["of it the counters", (call) => loadKnowledge(db, site, of(call))],
-    ["like jobs", (call) => likeJobs(db, of(call), labels, null)],
+    [
+      "like jobs",
+      (call) => likeJobs(db, of(call), { labels, advice: advices[call % files.length] as Advice, self: null }),
+    ],
     ["dead ends", (call) => deadEnds(db, of(call), labels, site)],
     ["POST /api/v1/advice", (call) => adviceAnswer(db, site, of(call))],
   ];

@@ -38,6 +38,7 @@ function trueModels(world: World, knowledge: Knowledge): ReadonlyMap<string, Out
             return outcomeChances(test, cause ? [cause] : [])[outcome] ?? 0;
           }),
         ),
+        speaksFor: new Float64Array(world.causes.length),
         counts: () => ({ seen: NO_COUNT, of: NO_COUNT }),
         speaksOf: Array.from({ length: places.size }, (_, at) => {
           const cause = world.causes[at];
@@ -63,8 +64,8 @@ const LOOKED = new WeakMap<
 >();
 /** Hypotheses so much less likely than the best one by looks alone are left out: together they hold nothing. */
 const LEFT_OUT_NATS = 25;
-/** A strange component shows itself to its own test so often: what is left where it did not. */
-const HIDES = 0.1;
+/** A strange component shows itself to its own test: next to nothing is left where it did not. */
+const HIDES = 1e-6;
 const COUPLES_KEPT = 40;
 
 /** Bayes' rule with the true rates and looks, over singles, pairs and strange components. */

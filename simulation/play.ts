@@ -30,8 +30,6 @@ export const CAP = 3000;
 export const RATE_PER_HOUR = 90;
 /** A repair of one of two causes is seen to have helped a little about as often as not. */
 const HALF_SEEN = 0.5;
-/** A cause that nobody has written down shows itself to whoever tests its component, so often. */
-const SHOWS_ITSELF = 0.9;
 /** What nobody could have written down takes such a repair once it is found. */
 const STRANGE_FIX_MINUTES = 90;
 
@@ -66,7 +64,8 @@ export function play(world: World, job: TrueJob, method: Method, luck: number): 
       const dice = luckOf(world, luck, move.procedure, file.fixesTried.length);
       const { test, procedure } = testOf(world, move.procedure);
       spend(procedure.minutes + open(procedure.access, procedure.accessMinutes));
-      if (job.strange === test.component && dice.is(SHOWS_ITSELF)) {
+      // A cause that nobody has written down shows itself to whoever tests its component.
+      if (job.strange === test.component) {
         spend(STRANGE_FIX_MINUTES);
         return over(true);
       }

@@ -28,6 +28,7 @@ describe("an empty database", () => {
     ])
       await browser.find(`//*[@role='alert'][.='${words}']`);
     expect(await browser.valueOf("Name of the shop")).toBe("Under the Pass");
+    await browser.pick("The book begins with", "nothing");
     await browser.type("Currency", "NOK");
     await browser.type("Time zone", "Europe/Oslo");
     await browser.type("Your passphrase", "seven wet roads");
@@ -65,7 +66,7 @@ describe("an empty database", () => {
     await browser.type("What you checked", "Turned each wheel by hand");
     await browser.type("What you saw or read", "rough at the rear left");
     await browser.pick("What it means for", "rear wheel bearing: worn out");
-    await browser.press("Confirms it");
+    await browser.press("Speaks strongly for it");
     await browser.type("Minutes spent", "15");
     await browser.press("Save the check");
     await browser.find("//ol//li[contains(., 'rough at the rear left')]");

@@ -30,7 +30,7 @@ const LEAST = 0.002;
 const MOST = 0.6;
 /** A linked component's causes have the symptom so often; one that is linked with others and not with it hardly ever. */
 const LINKED: Record<Oftenness, number> = { often: 0.85, sometimes: 0.5, rarely: 0.2 };
-const LINKED_WITH_OTHERS = 0.03;
+const LINKED_WITH_OTHERS = 0.006;
 
 type Kind = "symptom" | "code";
 

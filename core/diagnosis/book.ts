@@ -75,6 +75,10 @@ export interface Procedure {
   readonly proposed: boolean;
   /** The vehicles it is for; null for any. */
   readonly applies: Applies | null;
+  /** A cheap look at what others rely on: battery, fuse, earth, level, pressure. What is found wrong there spoils later tests. */
+  readonly basic?: boolean;
+  /** It stands in the book by general practice, not by this shop's experience. */
+  readonly general?: boolean;
 }
 
 /** How often a component that fails brings a symptom, by general practice. */

@@ -16,6 +16,7 @@ export {
   type Grade,
   type Link,
   type Needs,
+  type Oftenness,
   type Money,
   type Outcome,
   type Pattern,
@@ -60,7 +61,7 @@ export { partMakersOf, specFor, type ChosenSpec, type VariantSpec } from "./vari
 export { roadsOf, type Closure, type RoadNow } from "./roads";
 export { changesOfMind, stillOpen, whileThere, type ChangeOfMind } from "./explain";
 export { whatIf, whatIfExactly, type WhatIf } from "./what-if";
-export { likeness, VEHICLE_WORTH, type JobSketch, type Likeness } from "./similar";
+export { likeness, SUSPECT_WORTH, VEHICLE_WORTH, type JobSketch, type Likeness } from "./similar";
 export {
   actionWhy,
   changeText,

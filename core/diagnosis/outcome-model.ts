@@ -47,6 +47,8 @@ export interface OutcomeModel {
   /** By outcome, then the hypothesis's place. */
   readonly rates: readonly Float64Array[];
   counts(at: number, outcome: number): { readonly seen: Count; readonly of: Count };
+  /** By the cause's place: how many times as likely its firmest outcome is with it. */
+  readonly speaksFor: Float64Array;
   /** By the hypothesis's place: whether it was declared of it, or counted often enough to be no chance. */
   readonly speaksOf: readonly boolean[];
 }
@@ -144,6 +146,7 @@ function modelOf(sheet: Sheet, trust: Readonly<Record<EffectKind, number>>, plac
   const { outcomes, effects, seen, of, base, counted, causes, procedure } = sheet;
   const rates = outcomes.map(() => new Float64Array(places.size));
   const speaksOf = new Array<boolean>(places.size).fill(false);
+  const speaksFor = new Float64Array(causes.length);
   for (const [at, cause] of causes.entries()) {
     const declared = effects.some((own) => own[at] !== null);
     const raw = outcomes.map((_, nth) => {
@@ -156,6 +159,7 @@ function modelOf(sheet: Sheet, trust: Readonly<Record<EffectKind, number>>, plac
     for (const [nth, own] of rates.entries())
       own[at] = ((seen[nth]?.[at] ?? 0) + (weight * (raw[nth] ?? 0)) / whole) / (total + weight);
     const ratio = Math.max(...rates.map((own, nth) => Math.abs(Math.log((own[at] as number) / (base[nth] ?? 1)))));
+    speaksFor[at] = Math.max(...rates.map((own, nth) => (own[at] as number) / (base[nth] ?? 1)));
     speaksOf[at] = declared || (total >= SIDE_COUNTED.jobs && ratio >= Math.log(SIDE_COUNTED.times));
   }
   unlistedRates(sheet, places, rates, speaksOf);
@@ -174,6 +178,7 @@ function modelOf(sheet: Sheet, trust: Readonly<Record<EffectKind, number>>, plac
       }
       return { seen: countOf(outcomes[nth]), of: sum };
     },
+    speaksFor,
     speaksOf,
   };
 }

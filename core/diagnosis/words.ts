@@ -1,5 +1,6 @@
 import { exhaustive } from "@/core/exhaustive";
 import { groupName } from "@/core/vehicle";
+import type { EffectKind } from "./book";
 import type { Cause } from "./cause";
 import type { EvidenceSource, Reason } from "./evidence";
 import type { Action, FixAction, Plan, TestAction } from "./plan";
@@ -62,12 +63,13 @@ export function reasonText(labels: Labels, { source, weight }: Reason): string {
     case "prior":
       return priorText(labels, source.reason);
     case "feature":
-      return countText(source.seen, source.of, "shown in", weight);
+      if (source.of === 0) return unseenText(source.feature.kind, weight);
+      return countText(source.seen, source.of, "shown in");
     case "untold":
     case "denied":
-      return countText(source.seen, source.of, "told in", weight);
+      return countText(source.seen, source.of, "told in");
     case "absent-code":
-      return `${source.module} was read and holds no ${source.code}; ${countText(source.seen, source.of, "set in", weight)}`;
+      return `${source.module} was read and holds no ${source.code}; ${countText(source.seen, source.of, "set in")}`;
     case "test":
       return testText(source, weight);
     case "tried":
@@ -117,16 +119,30 @@ export function priorWorkText(labels: Labels, { component, work, who, recency }:
   return `${labels.component(component)} ${WORK_WORDS[work]}${by}, ${RECENCY_WORDS[recency]}`;
 }
 
-function countText(seen: number, of: number, verb: string, weight: number): string {
-  if (of === 0) return weight > 0 ? "fits what is known of it" : "no job with this cause to compare with";
+/** Of a cause that no job here shows: what its kind says. */
+function unseenText(kind: PresentFeature["kind"], weight: number): string {
+  if (kind === "condition")
+    return weight > 0 ? "others that fail like it show it" : "others that fail like it seldom show it";
+  return weight > 0 ? "common with its part or system" : "seldom comes from its part or system";
+}
+
+function countText(seen: number, of: number, verb: string): string {
+  if (of === 0) return "no job with this cause to compare with";
   if (of === 1) return `${seen ? "" : "not "}${verb} the one job with this cause`;
   return `${verb} ${seen} of the ${jobs(of)} with this cause`;
 }
 
+const EFFECT_SAYS: Record<EffectKind, string> = {
+  proves: "shows it at the part itself",
+  confirms: "speaks strongly for it",
+  supports: "speaks for it",
+  weakens: "speaks against it",
+  clears: "rules it out",
+};
+
 function testText({ outcome, effect, seen, of }: Extract<EvidenceSource, { kind: "test" }>, weight: number): string {
-  const counted = of > 0 ? `; so in ${seen} of the ${jobs(of)} with this cause` : "";
-  const said = effect ?? (weight > 0 ? "speaks for it" : "speaks against it");
-  return `“${outcome}” ${effect ? `${said} it` : said}${counted}`;
+  const counted = of > 0 ? `; ${countText(seen, of, "so in")}` : "";
+  return `“${outcome}” ${effect ? EFFECT_SAYS[effect] : weight > 0 ? "speaks for it" : "speaks against it"}${counted}`;
 }
 
 function jobs(count: number): string {
@@ -160,10 +176,11 @@ export function savedMinutes(action: TestAction, plan: Plan): number {
 }
 
 /** Why a job counts as alike, in a few words each. */
-export function likenessWords(labels: Labels, { sameVehicle, shared }: Likeness): readonly string[] {
+export function likenessWords(labels: Labels, { sameVehicle, shared, suspect }: Likeness): readonly string[] {
   const vehicle = sameVehicle.filter((part) => part !== "make" || !sameVehicle.includes("model"));
   const words = vehicle.map((part) => (part === "odometer" ? "like odometer" : `same ${part}`));
-  return [...words, ...shared.map((key) => featureKeyName(labels, key))];
+  const common = suspect ? ["a suspect here"] : [];
+  return [...words, ...shared.map((key) => featureKeyName(labels, key)), ...common];
 }
 
 function featureKeyName(labels: Labels, key: string): string {

@@ -49,6 +49,8 @@ export interface Move {
   readonly key: Road["key"];
   readonly from: number;
   readonly to: number;
+  /** The entry closed the road. */
+  readonly closes: boolean;
 }
 
 /** A move of less than this cannot be seen. */
@@ -119,9 +121,15 @@ export function layOutTrailMap(stops: readonly MapStop[], { through, named }: On
 function movesAt(stops: readonly MapStop[], nth: number, keys: readonly Road["key"][]): readonly Move[] {
   const [before, after] = [stops[nth - 1]?.odds, stops[nth]?.odds];
   if (!before || !after) return [];
+  const isClosed = (odds: OddsRecord, key: Road["key"]) => odds.closed.some(({ cause }) => cause === key);
   return keys
-    .map((key) => ({ key, from: pOf(before, key), to: pOf(after, key) }))
-    .filter(({ from, to }) => Math.abs(to - from) >= LEAST_MOVE)
+    .map((key) => ({
+      key,
+      from: pOf(before, key),
+      to: pOf(after, key),
+      closes: isClosed(after, key) && !isClosed(before, key),
+    }))
+    .filter(({ from, to, closes }) => closes || Math.abs(to - from) >= LEAST_MOVE)
     .sort((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from))
     .slice(0, MOST_MOVES);
 }

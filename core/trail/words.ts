@@ -206,21 +206,24 @@ function confirmedText(labels: Labels, { result, times, tries, conditions, note:
 
 type Confirmed = Extract<EntryBody, { kind: "confirmed" }>;
 
-function testText({ title, readings, outcomeLabel, verdict, verdictText, note: added }: TestBody): string {
+/** ", cylinder 2" */
+const at = (place: string | null | undefined) => (place ? `, ${place}` : "");
+
+function testText({ title, readings, outcomeLabel, verdict, verdictText, place, note: added }: TestBody): string {
   // A clear verdict is shown as a mark; only one that leaves doubt needs its sentence here.
   const unsure = verdict !== "pass" && verdict !== "fail";
   const values = readings
     .map(({ label, reading }) => `${label ? `${label} ` : ""}${formatReading(reading)}`)
     .join(", ");
-  return `${title}: ${[values, lowerFirst(outcomeLabel), unsure && verdictText ? verdictText : null].filter(Boolean).join("; ")}${note(added)}`;
+  return `${title}${at(place)}: ${[values, lowerFirst(outcomeLabel), unsure && verdictText ? verdictText : null].filter(Boolean).join("; ")}${note(added)}`;
 }
 
-function partText(labels: Labels, { component, partNumber, result }: PartBody): string {
+function partText(labels: Labels, { component, place, partNumber, result }: PartBody): string {
   const number = partNumber ? ` (${partNumber})` : "";
-  return `${labels.component(component)} fitted${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
+  return `${labels.component(component)} fitted${at(place)}${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
 }
 
 function findingText(labels: Labels, { result, causes, why }: Extract<EntryBody, { kind: "finding" }>): string {
-  const named = causes.map((cause) => lowerFirst(causeName(labels, cause))).join(" and ");
+  const named = causes.map((cause) => lowerFirst(causeName(labels, cause)) + at(cause.place)).join(" and ");
   return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${note(why)}`;
 }

@@ -16,6 +16,7 @@ const EMPTY = {
   unitSystem: "metric",
   name: "",
   passphrase: "",
+  starterBook: "general",
 };
 
 export function SetUpForm() {
@@ -28,7 +29,7 @@ export function SetUpForm() {
   const submit = async () => {
     const { shopName, timeZone, currency, ratePerHour, unitSystem, name, passphrase } = form;
     const shop = { name: shopName, timeZone, currency, ratePerHour: Number(ratePerHour.replace(",", ".")), unitSystem };
-    if (await send({ shop, name, passphrase })) fullLoad("/");
+    if (await send({ shop, name, passphrase, starterBook: form.starterBook === "general" })) fullLoad("/");
   };
   return (
     <FrontPage
@@ -37,7 +38,7 @@ export function SetUpForm() {
     >
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-4">
         <CommandMessage message={message} />
-        <OtherProblems known={["shop", "name", "passphrase"]} />
+        <OtherProblems known={["shop", "name", "passphrase", "starterBook"]} />
         <Field name="shop.name" label="Name of the shop">
           <TextInput {...bind("shopName")} autoFocus />
         </Field>
@@ -58,6 +59,16 @@ export function SetUpForm() {
             <TextInput {...bind("timeZone")} />
           </Field>
         </div>
+        <Field
+          name="starterBook"
+          label="The book begins with"
+          hint="first checks and common causes, marked as not this shop's own; to be taken out at any time"
+        >
+          <SelectInput {...bind("starterBook")}>
+            <option value="general">general practice</option>
+            <option value="nothing">nothing</option>
+          </SelectInput>
+        </Field>
         <Field name="name" label="Your name">
           <TextInput {...bind("name")} autoComplete="username" />
         </Field>

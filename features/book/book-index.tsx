@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { Right } from "@/server/auth/rights";
 import type { BookCounts } from "@/server/db/book-counts";
+import { GeneralPractice } from "./general-practice";
 
 interface BookIndexProps {
   readonly counts: BookCounts;
@@ -79,6 +80,7 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
           </li>
         ))}
       </ul>
+      {rights.includes("book.edit") && <GeneralPractice procedures={counts.general} />}
     </div>
   );
 }

@@ -2,12 +2,14 @@
 
 import Link from "next/link";
 import { minutesText, moneyText } from "@/features/shared/format";
+import type { LikeJobView } from "@/server/views/been-here";
 import { Empty, Section } from "@/ui/section";
 import { useJobPage } from "./job-context";
 
 /** Like jobs, each with its cause, what settled it and why it counts as alike. */
 export function BeenHere() {
   const { like } = useJobPage().sheet;
+  const groups = sayingTheSame(like);
   return (
     <Section
       title="Been here before"
@@ -15,23 +17,55 @@ export function BeenHere() {
     >
       {like.length === 0 && <Empty>No like job yet. This one will be the first for whoever comes next.</Empty>}
       <ul>
-        {like.map(({ id, number, vehicle, causes, minutes, because, settledBy }) => (
-          <li key={id} className="border-b border-rule">
-            <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
-              <span className="flex justify-between gap-3">
-                <span className="font-medium">{causes}</span>
-                <span className="mono shrink-0 text-sm">{minutesText(minutes)}</span>
-              </span>
-              {settledBy && <span className="block text-sm">Settled by: {settledBy}</span>}
-              <span className="block text-sm text-ink-soft">
-                Job {number}, {vehicle}: {because.join(", ")}
-              </span>
-            </Link>
+        {groups.map(([first, ...others]) => (
+          <li key={first.id} className="border-b border-rule">
+            <LikeJob job={first} others={others.length} />
+            {others.length > 0 && (
+              <details>
+                <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule-strong underline-offset-4">
+                  The other {others.length === 1 ? "one" : others.length}
+                </summary>
+                {others.map((job) => (
+                  <LikeJob key={job.id} job={job} others={0} />
+                ))}
+              </details>
+            )}
           </li>
         ))}
       </ul>
     </Section>
   );
+}
+
+function LikeJob({ job, others }: { readonly job: LikeJobView; readonly others: number }) {
+  const { id, number, vehicle, causes, minutes, because, settledBy } = job;
+  return (
+    <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
+      <span className="flex justify-between gap-3">
+        <span className="font-medium">
+          {causes}
+          {others > 0 && <span className="font-normal">, {others + 1} jobs</span>}
+        </span>
+        <span className="mono shrink-0 text-sm">{minutesText(minutes)}</span>
+      </span>
+      {settledBy && <span className="block text-sm">Settled by: {settledBy}</span>}
+      <span className="block text-sm text-ink-soft">
+        Job {number}, {vehicle}: {because.join(", ")}
+      </span>
+    </Link>
+  );
+}
+
+type Group = readonly [LikeJobView, ...LikeJobView[]];
+
+/** Jobs that came to the same are one line, the most alike in front. */
+function sayingTheSame(like: readonly LikeJobView[]): readonly Group[] {
+  const groups = new Map<string, Group>();
+  for (const job of like) {
+    const group = groups.get(job.causes);
+    groups.set(job.causes, group ? [...group, job] : [job]);
+  }
+  return [...groups.values()];
 }
 
 /** What others tried in vain on such vehicles, and what it cost them. */

@@ -64,7 +64,7 @@ function Block({ title, children }: { readonly title: string; readonly children:
 function NextAction() {
   const { sheet, open } = useJobPage();
   const [best, ...others] = sheet.advice.next;
-  if (!best && sheet.facts.symptoms.length + sheet.facts.codes.length > 0) return <NothingLeft />;
+  if (!best && sheet.facts.tests.length + sheet.facts.parts.length > 0) return <NothingLeft />;
   if (!best)
     return (
       <Block title="Take down what the vehicle shows">
@@ -202,12 +202,14 @@ export function dialogOf(action: ActionView): JobDialog {
 export function describe(action: ActionView): string {
   const why = action.why.charAt(0).toUpperCase() + action.why.slice(1);
   if (action.kind === "fix") {
+    if (!action.planned) return `${why}. The book does not know yet what this repair takes.`;
     const parts = action.partsCost.amount > 0 ? `, parts ${moneyText(action.partsCost)}` : "";
     return `${why}. ${minutesText(action.minutes)}${parts}.`;
   }
   const access =
     action.accessMinutes > 0 ? `${minutesText(action.accessMinutes)} of it to get there` : "nothing to take off";
-  return `${why}. ${minutesText(action.minutes)}, ${access}.`;
+  const whose = action.general ? " General practice, not this shop’s experience." : "";
+  return `${why}. ${minutesText(action.minutes)}, ${access}.${whose}`;
 }
 
 interface ActionsProps {

@@ -2,6 +2,7 @@
 
 import { ChevronDown } from "lucide-react";
 import { percentText } from "@/features/shared/format";
+import { lowerFirst } from "@/core/diagnosis";
 import type { ReasonView, SuspectView } from "@/server/views/advice-view";
 import { Button } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
@@ -11,9 +12,15 @@ import { useJobPage, useMay } from "./job-context";
 export function Suspects() {
   const { sheet, open } = useJobPage();
   const mayExtend = useMay("book.extend");
-  const { suspects, unknown } = sheet.advice;
+  const { suspects, unknown, unknownIn } = sheet.advice;
   return (
     <Section title="Suspects" aside={`${percentText(unknown)} not in the book`}>
+      {unknownIn.length > 0 && (
+        <p className="text-sm text-ink-soft">
+          Not in the book, and where it would be:{" "}
+          {unknownIn.map(({ name, p }) => `${lowerFirst(name)} in another way ${percentText(p)}`).join(", ")}.
+        </p>
+      )}
       {suspects.length === 0 && <Empty>The book knows no cause yet. Name a suspect, and it is one from now on.</Empty>}
       <ul>
         {suspects.map((suspect) => (
@@ -67,7 +74,7 @@ function Beside() {
 const MOST_PAIRS = 2;
 
 function Suspect({ suspect }: { readonly suspect: SuspectView }) {
-  const { name, p, closed, reasons, component, failure } = suspect;
+  const { name, p, closed, named, general, reasons, component, failure } = suspect;
   const { open, sheet } = useJobPage();
   const mayRecord = useMay("job.record");
   return (
@@ -76,6 +83,8 @@ function Suspect({ suspect }: { readonly suspect: SuspectView }) {
         <summary className="flex min-h-11 cursor-pointer list-none items-center gap-3 py-1">
           <span className="mono w-14 shrink-0 text-right text-sm whitespace-nowrap">{percentText(p)}</span>
           <span className={closed ? "grow text-ink-soft line-through" : "grow font-medium"}>{name}</span>
+          {named && !closed && <span className="text-sm text-ink-soft">named</span>}
+          {general && !named && !closed && <span className="text-sm text-ink-soft">general practice</span>}
           {closed && <span className="text-sm font-semibold text-brick">closed</span>}
           <ChevronDown aria-hidden size={18} className="shrink-0 text-ink-soft group-open:rotate-180" />
         </summary>

@@ -16,7 +16,7 @@ const PLOT_PERCENT = 66;
 /** One road a suspect, as wide as its odds, over the minutes spent. On a phone a short list of the roads. */
 export function TrailMapView() {
   const { sheet } = useJobPage();
-  const { roads, crossings, height } = sheet.map;
+  const { roads, crossings, height, bookChanged } = sheet.map;
   if (!roads.length) return <Empty>No map yet: it starts with the first entry.</Empty>;
   return (
     <section aria-label="Trail map" className="border-y border-rule bg-paper-2">
@@ -24,6 +24,11 @@ export function TrailMapView() {
         <Drawing roads={roads} crossings={crossings} height={height} />
       </div>
       <RoadList roads={roads} />
+      {bookChanged && (
+        <p className="px-4 pb-1 text-sm text-ink-soft sm:px-6">
+          The book has changed since the last entry; the roads end in what it says today.
+        </p>
+      )}
       <WhatMoved crossings={crossings} />
     </section>
   );
@@ -65,8 +70,12 @@ function Drawing({ roads, crossings, height }: DrawingProps) {
 
 /** "Boost hose: split 40 to 1 %; Turbocharger: sticking 40 to 80 %" */
 function movedText({ moves, minutes }: CrossingView): string {
-  const moved = moves.map(({ name, from, to }) => `${name} ${percentText(from)} to ${percentText(to)}`).join("; ");
-  return `${minutesText(minutes)}: ${moved || "moved nothing that can be seen"}`;
+  const moved = moves
+    .map(({ name, from, to, closes }) =>
+      closes ? `closes ${name}` : `${name} ${percentText(from)} to ${percentText(to)}`,
+    )
+    .join("; ");
+  return `${minutesText(minutes)}: ${moved || "no suspect moved by as much as one in a hundred"}`;
 }
 
 /** Where an entry can be pointed at or gone to: wider than its line. */

@@ -44,7 +44,9 @@ export function ProcedureList({ search, rows, mayRecord }: ProcedureListProps) {
             >
               <span>
                 <span className="font-medium">{procedure.title}</span>
-                {component && <span className="block text-sm text-ink-soft">{component}</span>}
+                <span className="block text-sm text-ink-soft">
+                  {[component, procedure.general ? "general practice" : null].filter(Boolean).join(" · ")}
+                </span>
               </span>
               <span className="mono text-sm">{wanted(procedure)}</span>
               <span className="mono text-sm text-ink-soft sm:text-right">

@@ -30,6 +30,9 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
         {procedure.proposed && (
           <p className="border-l-4 border-ochre pl-3">Proposed: not offered as a test until a lead takes it in.</p>
         )}
+        {procedure.general && (
+          <p className="border-l-4 border-rule-strong pl-3">General practice, not this shop’s experience.</p>
+        )}
         {question && <p>{question}</p>}
         <p className="text-sm text-ink-soft">
           {[component, KIND_WORDS[procedure.kind], work(procedure), `version ${version}`].filter(Boolean).join(" · ")}

@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import type { PersonId, SiteId } from "@/core/ids";
 import { STARTER_WORDS } from "@/server/knowledge/starter-words";
+import { takeStarterBook } from "@/server/commands/starter-book";
 import { upsertVocabulary } from "@/server/db/book";
 import { anyPerson, insertPerson } from "@/server/db/people";
 import { inTransaction, type Db } from "@/server/db/pool";
@@ -15,6 +16,8 @@ export interface SetUpInput {
   readonly shop: Omit<Site, "id">;
   readonly name: string;
   readonly passphrase: string;
+  /** Whether the book begins with general practice. */
+  readonly starterBook?: boolean;
 }
 
 const timeZone = () =>
@@ -45,6 +48,7 @@ export const setUpInput: Joi.ObjectSchema<SetUpInput> = Joi.object({
   }).required(),
   name: line(80).required(),
   passphrase: Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST).required(),
+  starterBook: Joi.boolean().default(false),
 });
 
 /** Any fixed number of our own: two first visitors queue up here. */
@@ -66,7 +70,7 @@ export async function setUpShop(input: SetUpInput, now: Date): Promise<string | 
 
 async function createShop(
   db: Db,
-  { shop, name }: SetUpInput,
+  { shop, name, starterBook }: SetUpInput,
   made: { salt: Buffer; hash: Buffer; now: Date },
 ): Promise<PersonId> {
   const { salt, hash, now } = made;
@@ -87,5 +91,6 @@ async function createShop(
     createdBy: null,
   });
   await upsertVocabulary(db, STARTER_WORDS);
+  if (starterBook) await takeStarterBook(db, id, now);
   return id;
 }

@@ -137,6 +137,8 @@ const procedure = Joi.object({
   },
   ...{ spec: nullable(specInput()), specs: list(variantSpec) },
   applies: nullable(applies),
+  general: Joi.boolean().default(false),
+  basic: Joi.boolean().default(false),
   outcomes: list(Joi.object({ key: key().required(), label: line(160).required(), effects: list(effect) })),
 });
 

@@ -84,6 +84,9 @@ const WRITTEN = {
   spec: specInput().allow(null).default(null),
   specs: Joi.array().max(40).items(variantSpec()).default([]),
   applies: appliesInput().allow(null).default(null),
+  basic: Joi.boolean().default(false),
+  // Whoever writes a procedure anew makes it the shop's own.
+  general: Joi.any().strip(),
   outcomes: Joi.array()
     .min(2)
     .max(12)

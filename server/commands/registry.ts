@@ -19,6 +19,7 @@ import { describeDesigned, dropDesigned } from "./designed-cases";
 import { takeBackFile } from "./files";
 import { describeInstrument, dropInstrument, proveInstrument } from "./instruments";
 import { dropProposal, proposeProcedure, takeStepPicture, writeProcedure } from "./procedures";
+import { removeGeneralPractice, takeGeneralPractice } from "./starter-book";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
@@ -57,6 +58,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   describeModel,
   changeVehicle,
   takeBackFile,
+  takeGeneralPractice,
+  removeGeneralPractice,
   writeProcedure,
   proposeProcedure,
   dropProposal,

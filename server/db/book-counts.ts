@@ -11,6 +11,8 @@ export interface BookCounts {
   readonly designed: number;
   readonly instruments: number;
   readonly procedures: number;
+  /** Of the procedures, those of general practice. */
+  readonly general: number;
 }
 
 /** How much the book holds of each of its parts. */
@@ -27,6 +29,7 @@ export async function countBook(db: Db): Promise<BookCounts> {
        (select count(*) from maker)::integer as makers,
        (select count(*) from designed_case)::integer as designed,
        (select count(*) from instrument where active)::integer as instruments,
-       (select count(*) from procedure)::integer as procedures`,
+       (select count(*) from procedure)::integer as procedures,
+       (select count(*) from procedure where general and not proposed)::integer as general`,
   );
 }

@@ -141,7 +141,10 @@ export async function upsertLinks(db: Db, links: readonly Link[]): Promise<void>
 export async function readCauses(db: Db): Promise<KnownCause[]> {
   return many<KnownCause>(
     db,
-    `select k.key || '/' || f.key as key, k.key as component, f.key as failure, k.system, bool_and(c.general) as general
+    `select k.key || '/' || f.key as key, k.key as component, f.key as failure, k.system,
+       bool_and(c.general) and not exists (
+         select from cause_count n where n.group_key = 'all' and n.component = k.key and n.failure = f.key and n.jobs > 0
+       ) as general
      from cause c
      join component written on written.key = c.component
      join component k on k.key = coalesce(written.merged_into, written.key)

@@ -152,9 +152,9 @@ export async function readLikeJobs(db: Db, ids: readonly JobId[]): Promise<Reado
        (select t.title
         from job_test t, jsonb_array_elements(current_effects(t.effects)) effect
         join job_cause c on current_component(c.component) = effect ->> 'component'
-        where t.job_id = j.id and c.job_id = j.id and effect ->> 'effect' in ('confirms', 'supports')
+        where t.job_id = j.id and c.job_id = j.id and effect ->> 'effect' in ('proves', 'confirms', 'supports')
           and coalesce(effect ->> 'failure', current_failure(c.failure)) = current_failure(c.failure)
-        order by effect ->> 'effect', t.seq
+        order by array_position(array['proves', 'confirms', 'supports'], effect ->> 'effect'), t.seq
         limit 1) as "settledBy"
      from job j
      where j.id = any($1)`,

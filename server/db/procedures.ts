@@ -7,7 +7,7 @@ import { execute, many, maybeOne } from "./rows";
 
 const PROCEDURES = `
   select p.key, p.title, current_component(p.component) as component, p.minutes, p.access, p.access_minutes as "accessMinutes", p.tools, p.cautions, p.spec,
-    p.kind, p.question, p.place, p.preconditions, p.steps, p.points, p.look, p.specs, p.version, p.proposed, p.applies,
+    p.kind, p.question, p.place, p.preconditions, p.steps, p.points, p.look, p.specs, p.version, p.proposed, p.applies, p.general, p.basic,
     array(select step from procedure_picture where procedure = p.key order by step) as pictured,
     (select coalesce(json_agg(json_build_object('key', o.key, 'label', o.label, 'effects', (
         select coalesce(json_agg(json_build_object('component', e.component, 'failure', e.failure, 'effect', e.effect)
@@ -49,15 +49,31 @@ export async function readProcedureForChange(db: Db, key: string): Promise<Proce
 
 const VALUES = `title = $2, component = $3, minutes = $4, access = $5, access_minutes = $6, tools = $7, cautions = $8, spec = $9,
        kind = $10, question = $11, place = $12, preconditions = $13, steps = $14, points = $15, look = $16, specs = $17,
-       version = $18, proposed = $19, applies = $20`;
+       version = $18, proposed = $19, applies = $20, general = $21, basic = $22`;
 
 function valuesOf(procedure: Procedure): readonly unknown[] {
   const { key, title, component, minutes, access, accessMinutes, tools, cautions, spec } = procedure;
-  const { kind, question, place, preconditions, steps, points, look, specs, version, proposed, applies } = procedure;
+  const {
+    kind,
+    question,
+    place,
+    preconditions,
+    steps,
+    points,
+    look,
+    specs,
+    version,
+    proposed,
+    applies,
+    general = false,
+    basic = false,
+  } = procedure;
   return [
     ...[key, title, component, minutes, access, accessMinutes, tools, cautions, spec && JSON.stringify(spec)],
     ...[kind, question, place, preconditions, steps, points, look, JSON.stringify(specs), version, proposed],
     applies && JSON.stringify(applies),
+    general,
+    basic,
   ];
 }
 
@@ -75,8 +91,8 @@ export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId
     db,
     `insert into procedure
        (key, title, component, minutes, access, access_minutes, tools, cautions, spec, kind, question, place, preconditions,
-        steps, points, look, specs, version, proposed, applies, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22)`,
+        steps, points, look, specs, version, proposed, applies, general, basic, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)`,
     [...valuesOf(procedure), now, by],
   );
   await insertOutcomes(db, procedure, by, now);

@@ -79,7 +79,7 @@ async function answerOf(db: Db, site: Site, { file, knowledge, advice, self }: A
     expectedWorkMinutes: plan.expectedWorkMinutes,
     expectedParts: { amount: plan.expectedParts, currency: site.currency },
     ...beside(advice, knowledge, labels),
-    similar: await similarTo(db, file, labels, self),
+    similar: await similarTo(db, file, { labels, advice, self }),
     deadEnds: await deadEndsFor(db, site, file, labels),
   };
 }
@@ -130,8 +130,8 @@ function beside(advice: Advice, knowledge: Knowledge, labels: Labels) {
   return { pairs, stillOpen, wouldChange: changes, whileThere };
 }
 
-async function similarTo(db: Db, file: CaseFile, labels: Labels, self: JobId | null) {
-  const like = await likeJobs(db, file, labels, self);
+async function similarTo(db: Db, file: CaseFile, what: Parameters<typeof likeJobs>[2]) {
+  const like = await likeJobs(db, file, what);
   return like.map(({ key, score, because }) => ({ job: key, score, because }));
 }
 

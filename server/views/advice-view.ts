@@ -55,6 +55,8 @@ export interface TestView {
   readonly access: string | null;
   readonly savesMinutes: number;
   readonly expectedMinutesAfter: number;
+  /** By general practice, not by this shop's experience. */
+  readonly general: boolean;
   /** Where the odds would go with each of its outcomes: of the best test only. */
   readonly whatIf: readonly WhatIfView[];
 }
@@ -73,6 +75,8 @@ export interface FixView extends Cause {
   readonly minutes: number;
   readonly partsCost: Money;
   readonly expectedMinutesAfter: number;
+  /** Whether the book knows what the repair takes; else nothing is said of it. */
+  readonly planned: boolean;
 }
 
 export interface AdviceView {
@@ -219,6 +223,7 @@ function actionView(action: Action, isFirst: boolean, { file, advice, knowledge,
       accessMinutes: minutes - work,
       access,
       savesMinutes,
+      general: action.procedure.general === true,
       expectedMinutesAfter,
       whatIf: isFirst ? whatIfViews(action.procedure, { file, advice, knowledge, labels }) : [],
     };
@@ -234,5 +239,6 @@ function actionView(action: Action, isFirst: boolean, { file, advice, knowledge,
     minutes,
     partsCost,
     expectedMinutesAfter,
+    planned: action.planned,
   };
 }

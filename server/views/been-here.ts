@@ -5,14 +5,17 @@ import {
   likeness,
   likenessWords,
   presentFeatures,
+  SUSPECT_WORTH,
+  type Advice,
   type CaseFile,
+  type CauseKey,
   type Labels,
   type Money,
   type TrialSum,
   VEHICLE_WORTH,
 } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
-import { vehicleMarks, type Mark } from "@/core/knowledge";
+import { causeMark, vehicleMarks, type Mark } from "@/core/knowledge";
 import {
   ALL_VEHICLES,
   groupsOf,
@@ -40,12 +43,29 @@ export interface LikeJobView {
 }
 
 const CANDIDATES = 60;
-const SHOWN = 6;
-/** Below this a job shares little more than being a vehicle. */
-const LEAST_SCORE = 0.25;
+const SHOWN = 12;
+const MOST_ENDS = 6;
+/** Nats: below this a job shares little more than being a vehicle. */
+const LEAST_WORTH = 1.2;
+/** So many of the likeliest suspects are looked for among closed jobs. */
+const LIKELY = 6;
+
+const causesOfMarks = (marks: readonly Mark[]) =>
+  marks.flatMap((mark) => (mark.startsWith("cause|") ? [mark.slice("cause|".length) as CauseKey] : []));
+
+/** What likeness is measured by beside the case itself. */
+interface LikeWhat {
+  readonly labels: Labels;
+  readonly advice: Advice;
+  /** The job itself, which is not like itself; null for a case that is on no record. */
+  readonly self: JobId | null;
+}
 
 /** Closed jobs like this one, each with why in a few words. */
-export async function likeJobs(db: Db, file: CaseFile, labels: Labels, self: JobId | null): Promise<LikeJobView[]> {
+export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }: LikeWhat): Promise<LikeJobView[]> {
+  const suspects = new Map(
+    advice.suspects.slice(0, LIKELY).map(({ cause, probability }) => [cause.key, probability] as const),
+  );
   const features = presentFeatures(file.symptoms, file.codes).map(({ key }) => key);
   if (!features.length) return [];
   const counts = await readFeatureJobs(db, features);
@@ -53,13 +73,15 @@ export async function likeJobs(db: Db, file: CaseFile, labels: Labels, self: Job
   const rarity = new Map(
     features.map((key) => [key, Math.log((all + 1) / ((counts.get(key) ?? 0) + 1)) + LEAST_RARITY]),
   );
-  const rows = await findLikeJobs(db, new Map([...rarity, ...vehicleWorth(file.vehicle)]), CANDIDATES);
+  const causes = [...suspects].map(([key, p]) => [causeMark(key), SUSPECT_WORTH * p] as const);
+  const rows = await findLikeJobs(db, new Map([...rarity, ...vehicleWorth(file.vehicle), ...causes]), CANDIDATES);
   const now = { vehicle: file.vehicle, odometerKm: file.odometerKm, features };
   const shown = rows
     .filter(({ id }) => id !== self)
-    .map((row) => ({ row, like: likeness(now, row, rarity) }))
-    .filter(({ like }) => like.score >= LEAST_SCORE)
-    .sort((a, b) => b.like.score - a.like.score)
+    .map((row) => ({ row, like: likeness(now, { ...row, causes: causesOfMarks(row.features) }, rarity, suspects) }))
+    // What is shared counts, not what share it is of all that was told: telling more never finds less.
+    .filter(({ like }) => like.worth >= LEAST_WORTH && (like.shared.length > 0 || like.suspect !== null))
+    .sort((a, b) => b.like.worth - a.like.worth)
     .slice(0, SHOWN);
   const details = await readLikeJobs(
     db,
@@ -117,7 +139,7 @@ export async function deadEnds(db: Db, file: CaseFile, labels: Labels, site: Sit
   if (!symptoms.length) return [];
   for (const [group, where] of trialGroups(file)) {
     const sums = deadEndsOf(await readTrials(db, group, symptoms, site.currency), site.ratePerHour);
-    if (sums.length) return sums.slice(0, SHOWN).map((sum) => ({ ...sum, name: subjectName(sum, labels), where }));
+    if (sums.length) return sums.slice(0, MOST_ENDS).map((sum) => ({ ...sum, name: subjectName(sum, labels), where }));
   }
   return [];
 }

@@ -149,7 +149,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const labels = labelsFrom(words, knowledge.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const [like, ends, meanings, groups, designed, matters] = await Promise.all([
-    likeJobs(db, file, labels, id),
+    likeJobs(db, file, { labels, advice, self: id }),
     deadEnds(db, file, labels, site),
     codeMeanings(db, codes, vehicle.make),
     groupsForMake(db, vehicle.make),
@@ -197,7 +197,9 @@ function conclusions(facts: JobFacts, labels: Labels) {
 
 function findingText({ finding }: JobFacts, labels: Labels): string | null {
   if (!finding) return null;
-  const causes = finding.causes.map((cause) => causeName(labels, cause)).join(" and ");
+  const causes = finding.causes
+    .map((cause) => causeName(labels, cause) + (cause.place ? `, ${cause.place}` : ""))
+    .join(" and ");
   return causes ? `${FINDING_WORDS[finding.result]}: ${causes}` : FINDING_WORDS[finding.result];
 }
 

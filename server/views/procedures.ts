@@ -27,8 +27,8 @@ export async function listProcedures(search: string): Promise<readonly Procedure
 }
 
 const EFFECT_WORDS = {
-  proves: "proves",
-  confirms: "confirms",
+  proves: "shows at the part itself:",
+  confirms: "speaks strongly for",
   supports: "speaks for",
   weakens: "speaks against",
   clears: "rules out",

@@ -1,13 +1,17 @@
 import { addDays, subDays } from "date-fns";
 import { beforeAll, describe, expect, test } from "vitest";
 import type { Actor } from "@/server/auth/session";
+import { advise, type CaseFile } from "@/core/diagnosis";
+import type { JobId } from "@/core/ids";
 import { caseOf } from "@/core/job";
+import { findJob } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";
 import { findSite, type Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/knowledge/load";
+import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
 import { givenDatabase } from "@/tests/support/database";
 import { hire, NOW, openShop, OpenJob, part, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { jobAdviceAnswer } from "./advice-answer";
 import { deadEnds, likeJobs } from "./been-here";
 import { loadClosedJobs } from "./closed-jobs";
 import { loadFloor } from "./floor";
@@ -111,12 +115,18 @@ describe("the list of closed jobs", () => {
   });
 });
 
+async function likeTo(file: CaseFile, self: JobId | null) {
+  const site = await findSite(pool(), lead.siteId);
+  const labels = await loadLabels(pool());
+  return likeJobs(pool(), file, { labels, advice: advise(await loadKnowledge(pool(), site, file), file), self });
+}
+
 describe("who has been here before", () => {
   test("is told by shared features, with the cause, what settled it and why it counts as alike", async () => {
     const before = await worked({}, { make: "Velmar", model: "Cobbler", engine: "P12Q" });
     const job = await open(LOW_POWER, { make: "Velmar", model: "Cobbler", engine: "P12Q" });
     const file = caseOf(await readFacts(pool(), job.id));
-    const [first] = await likeJobs(pool(), file, await loadLabels(pool()), job.id);
+    const [first] = await likeTo(file, job.id);
     expect(first).toMatchObject({
       id: before.id,
       causes: "Charge-air hose: split",
@@ -125,9 +135,7 @@ describe("who has been here before", () => {
     });
     expect(first?.because).toEqual(expect.arrayContaining(["same engine", "same model", "uphill", "low power"]));
     const nothing = await open({}, { make: "Other", model: "Thing", engine: null });
-    expect(await likeJobs(pool(), caseOf(await readFacts(pool(), nothing.id)), await loadLabels(pool()), null)).toEqual(
-      [],
-    );
+    expect(await likeTo(caseOf(await readFacts(pool(), nothing.id)), null)).toEqual([]);
   });
 
   test("and what was tried in vain, in the narrowest group of vehicles that has anything to say", async () => {
@@ -159,4 +167,52 @@ test("a job sheet holds the road of its proved cause running through, and those 
   expect(sheet?.trail.every(({ canWithdraw }) => !canWithdraw)).toBe(true);
   expect(await loadJobSheet({ ...site, id: "00000000-0000-4000-8000-000000000000" as Site["id"] }, job.id)).toBeNull();
   expect(subDays(NOW, 1).getTime()).toBeLessThan(sheet?.job.openedAt.getTime() ?? 0);
+});
+
+test("telling more of a case never finds less", async () => {
+  const vehicle = { make: "Velmar", model: "Cobbler", engine: "P12Q" };
+  const before = await worked({}, vehicle);
+  const job = await open(LOW_POWER, vehicle);
+  const file = caseOf(await readFacts(pool(), job.id));
+  const more = ["hot", "cold", "wet", "motorway", "town", "turning-left", "after-rain", "loaded"];
+  const told = file.symptoms.map((symptom) => ({ ...symptom, conditions: [...symptom.conditions, ...more] }));
+  const found = async (symptoms: CaseFile["symptoms"]) =>
+    (await likeTo({ ...file, symptoms }, job.id)).map(({ id }) => id);
+  const few = await found(file.symptoms);
+  expect(few).toContain(before.id);
+  expect(await found(told)).toEqual(expect.arrayContaining(few));
+});
+
+test("the odds of a job are the same on its sheet, on the map, on the floor and in the API, also once the book has changed", async () => {
+  const job = await open(LOW_POWER);
+  const site = await findSite(pool(), lead.siteId);
+  const everywhere = async () => {
+    const sheet = await loadJobSheet(site, job.id);
+    const floor = (await loadFloor(site, NOW)).jobs.find(({ id }) => id === job.id);
+    const row = await findJob(pool(), site.id, job.id);
+    if (!sheet || !floor || !row) throw new Error("the job is nowhere");
+    const api = (await jobAdviceAnswer(pool(), site, row)) as {
+      version: number;
+      suspects: { component: string; failure: string; probability: number }[];
+      roads: { component: string; failure: string; probability: number; state: string }[];
+      unknown: number;
+    };
+    const [lead0] = api.suspects;
+    const key = `${lead0?.component}/${lead0?.failure}`;
+    const road = sheet.map.roads.find((each) => each.key === key);
+    const shown = sheet.advice.suspects.find((each) => each.key === key);
+    expect(api.version).toBe(sheet.job.version);
+    expect(shown?.p).toBeCloseTo(lead0?.probability ?? 0, 9);
+    expect(road?.p).toBeCloseTo(lead0?.probability ?? 0, 2);
+    expect(floor.leading?.p).toBeCloseTo(lead0?.probability ?? 0, 9);
+    expect(sheet.advice.unknown).toBeCloseTo(api.unknown, 9);
+    expect(api.roads.map(({ probability }) => probability)).toContain(lead0?.probability);
+    return sheet;
+  };
+  expect((await everywhere()).map.bookChanged).toBe(false);
+  // Jobs that are closed elsewhere change the book: what was recorded with the entries stays, and the map ends in today's odds.
+  for (let at = 0; at < 4; at++) await worked();
+  const after = await everywhere();
+  expect(after.map.bookChanged).toBe(true);
+  expect(after.map.crossings.at(-1)?.label).toBe("now");
 });

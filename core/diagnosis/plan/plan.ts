@@ -37,6 +37,8 @@ export interface FixAction {
   readonly partsCost: number;
   readonly probability: number;
   readonly expectedMinutesAfter: number;
+  /** Whether the book holds what the repair takes; else its minutes are those of any unplanned repair. */
+  readonly planned: boolean;
 }
 
 export type Action = TestAction | FixAction;
@@ -77,7 +79,7 @@ export function planOf(
   );
   const outlook = outlookOf(knowledge, file, { told, repairs, procedures, planned, models });
   const ahead = new LookAhead(outlook, new Trying(outlook));
-  const worths = ahead.worthOfTests();
+  const worths = afterBasics(ahead.worthOfTests(), { outlook, procedures, odds: told.odds, models });
   const ranked = [...worths].sort((a, b) => a.minutes - b.minutes).map(({ at }) => at);
   const tests = worths.flatMap((worth) => {
     const procedure = procedures[worth.at];
@@ -100,6 +102,48 @@ export function planOf(
     expectedParts: (worth.parts * knowledge.shop.ratePerHour) / 60,
   };
 }
+
+interface Basics {
+  readonly outlook: Outlook;
+  readonly procedures: readonly Procedure[];
+  readonly odds: Float64Array;
+  readonly models: ReadonlyMap<string, OutcomeModel>;
+}
+
+/** However much hangs on the basics, a test after them is not worth nothing before. */
+const MOST_SPOILT = 0.6;
+
+/**
+ * A test that is done before the cheap looks at what it relies on is spoilt where these would have found something: its minutes are lost then,
+ * and what it said is not to be believed.
+ */
+function afterBasics(
+  worths: readonly TestWorth[],
+  { outlook, procedures, odds, models }: Basics,
+): readonly TestWorth[] {
+  const looks = procedures.filter(({ basic }) => basic);
+  if (!looks.length) return worths;
+  let spoilt = 0;
+  for (const at of placesOfBasics(looks, models)) spoilt += odds[at] as number;
+  const chance = Math.min(MOST_SPOILT, spoilt);
+  const worst = Math.max(...worths.map(({ minutes }) => minutes));
+  return worths.map((worth) => {
+    const test = outlook.tests[worth.at];
+    if (!test || procedures[worth.at]?.basic) return worth;
+    return { ...worth, minutes: worth.minutes + chance * (costOf(test) + worst - worth.minutes) };
+  });
+}
+
+/** The causes of the very parts that the looks are at. */
+function placesOfBasics(looks: readonly Procedure[], models: ReadonlyMap<string, OutcomeModel>): ReadonlySet<number> {
+  const places = new Set<number>();
+  for (const { key } of looks)
+    for (const [at, ratio] of models.get(key)?.speaksFor.entries() ?? []) if (ratio >= POINTS_AT) places.add(at);
+  return places;
+}
+
+/** A look finds what one of its outcomes makes so many times as likely. */
+const POINTS_AT = 8;
 
 const NOTHING: Plan = { actions: [], expectedMinutes: 0, expectedWorkMinutes: 0, expectedParts: 0 };
 
@@ -215,10 +259,10 @@ function proceduresLeft(
 }
 
 const fixAction = (
-  { cause, minutes, partsCost }: Repair,
+  { cause, minutes, partsCost, planned }: Repair,
   probability: number,
   expectedMinutesAfter: number,
-): FixAction => ({ kind: "fix", cause, minutes, partsCost, probability, expectedMinutesAfter });
+): FixAction => ({ kind: "fix", cause, minutes, partsCost, probability, expectedMinutesAfter, planned });
 
 function testAction(
   outlook: Outlook,

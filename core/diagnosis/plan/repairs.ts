@@ -16,6 +16,8 @@ export interface Repair {
   readonly partsMinutes: number;
   /** Minutes and parts: what trying it costs; a minute at least. */
   readonly cost: number;
+  /** Whether the book holds it. */
+  readonly planned: boolean;
 }
 
 /** What each cause's repair takes, in the order of the causes; null for one that was tried. */
@@ -27,7 +29,7 @@ export function repairsOf(knowledge: Knowledge, file: CaseFile): readonly (Repai
     const fix = fixes.get(cause.key);
     if (!fix) {
       const minutes = cause.failure === WORKS_AS_DESIGNED ? EXPLAIN_MINUTES : UNPLANNED_FIX_MINUTES;
-      return { cause, minutes, partsCost: 0, partsMinutes: 0, cost: minutes };
+      return { cause, minutes, partsCost: 0, partsMinutes: 0, cost: minutes, planned: false };
     }
     return repairOf(cause, fix, access(fix.access), knowledge.shop.ratePerHour);
   });
@@ -37,7 +39,7 @@ function repairOf(cause: KnownCause, fix: Fix, accessMinutes: number, ratePerHou
   const minutes = fix.minutes + accessMinutes;
   const partsCost = fix.partsCost.amount;
   const partsMinutes = (partsCost / ratePerHour) * 60;
-  return { cause, minutes, partsCost, partsMinutes, cost: Math.max(1, minutes + partsMinutes) };
+  return { cause, minutes, partsCost, partsMinutes, cost: Math.max(1, minutes + partsMinutes), planned: true };
 }
 
 /**

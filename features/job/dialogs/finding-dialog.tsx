@@ -3,6 +3,7 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Cause } from "@/core/diagnosis";
+import type { FoundCause } from "@/core/job";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
@@ -11,6 +12,7 @@ import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
+import { PlaceField } from "./place-field";
 
 const RESULTS = [
   { value: "root-cause", label: "Found: root cause" },
@@ -28,12 +30,13 @@ export function FindingDialog({ designed }: FindingDialogProps) {
   const { sheet } = useJobPage();
   const command = useJobCommand("record-finding", "Finding saved");
   const [result, setResult] = useState<string>(designed ? "no-fault-found" : "root-cause");
-  const [causes, setCauses] = useState<readonly Cause[]>(() => startWith(sheet.facts));
+  const [causes, setCauses] = useState<readonly FoundCause[]>(() => startWith(sheet.facts));
   const [adding, setAdding] = useState<Cause>({ component: "", failure: "" });
+  const [place, setPlace] = useState("");
   const [why, setWhy] = useState(designed?.what ?? "");
   const [tellCustomer, setTellCustomer] = useState(designed?.tellCustomer ?? "");
   const noFault = result === "no-fault-found";
-  const all = adding.component && adding.failure ? [...causes, adding] : causes;
+  const all = adding.component && adding.failure ? [...causes, { ...adding, place: place || null }] : causes;
   return (
     <JobForm
       title="Name the cause"
@@ -49,12 +52,14 @@ export function FindingDialog({ designed }: FindingDialogProps) {
         <>
           <CauseList causes={causes} onChange={setCauses} />
           <CausePicker {...adding} onChange={setAdding} />
+          {adding.component && <PlaceField value={place} onChange={setPlace} />}
           {adding.component && adding.failure && (
             <Button
               className="self-start"
               onClick={() => {
                 setCauses(all);
                 setAdding({ component: "", failure: "" });
+                setPlace("");
               }}
             >
               Add it, there is a second cause
@@ -88,12 +93,12 @@ function startWith({
   parts,
   finding,
 }: {
-  parts: readonly { component: string; failure: string | null; result: string | null }[];
-  finding: { causes: readonly Cause[] } | null;
-}): readonly Cause[] {
+  parts: readonly { component: string; failure: string | null; result: string | null; place?: string | null }[];
+  finding: { causes: readonly FoundCause[] } | null;
+}): readonly FoundCause[] {
   if (finding) return finding.causes;
-  return parts.flatMap(({ component, failure, result }) =>
-    failure && (result === "fixed" || result === "partly") ? [{ component, failure }] : [],
+  return parts.flatMap(({ component, failure, result, place = null }) =>
+    failure && (result === "fixed" || result === "partly") ? [{ component, failure, place }] : [],
   );
 }
 
@@ -101,16 +106,19 @@ function CauseList({
   causes,
   onChange,
 }: {
-  readonly causes: readonly Cause[];
-  readonly onChange: (causes: readonly Cause[]) => void;
+  readonly causes: readonly FoundCause[];
+  readonly onChange: (causes: readonly FoundCause[]) => void;
 }) {
   const { components, failures } = useJobPage().sheet.words;
-  const label = ({ component, failure }: Cause) =>
-    `${components.find(({ key }) => key === component)?.label ?? component}: ${failures.find(({ key }) => key === failure)?.label.toLowerCase() ?? failure}`;
+  const label = ({ component, failure, place }: FoundCause) =>
+    `${place ? `${place}, ` : ""}${components.find(({ key }) => key === component)?.label ?? component}: ${failures.find(({ key }) => key === failure)?.label.toLowerCase() ?? failure}`;
   return (
     <ul>
       {causes.map((cause) => (
-        <li key={cause.component + cause.failure} className="flex items-center justify-between border-b border-rule">
+        <li
+          key={cause.component + cause.failure + (cause.place ?? "")}
+          className="flex items-center justify-between border-b border-rule"
+        >
           <span className="font-semibold">{label(cause)}</span>
           <button
             type="button"

@@ -33,7 +33,7 @@ export function OtherWaysDialog() {
               key={action.kind + (action.kind === "test" ? action.procedure : action.component + action.failure)}
               title={action.kind === "test" ? action.title : `Repair: ${action.title}`}
               detail={describe(action)}
-              aside={minutesText(action.minutes)}
+              aside={action.kind === "test" || action.planned ? minutesText(action.minutes) : ""}
               dialog={dialogOf(action)}
             />
           ))}

@@ -10,6 +10,7 @@ import { useJobCommand } from "../use-job-command";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 import { MinutesField, numberOrText } from "./minutes-field";
+import { PlaceField } from "./place-field";
 
 export const RESULT_CHOICES = [
   { value: "fixed", label: "Cured it" },
@@ -33,15 +34,17 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
     (action) => action.kind === "fix" && action.component === wanted?.component && action.failure === wanted.failure,
   );
   const [cause, setCause] = useState<Cause>(wanted ?? { component: "", failure: "" });
+  const [place, setPlace] = useState("");
   const [partNumber, setPartNumber] = useState("");
   const [source, setSource] = useState<string>("new-maker");
-  const [cost, setCost] = useState(planned?.kind === "fix" ? String(planned.partsCost.amount) : "");
-  const [minutes, setMinutes] = useState(planned ? String(planned.minutes) : "");
+  const [cost, setCost] = useState(planned?.kind === "fix" && planned.planned ? String(planned.partsCost.amount) : "");
+  const [minutes, setMinutes] = useState(planned?.kind === "fix" && planned.planned ? String(planned.minutes) : "");
   const [result, setResult] = useState<string | null>("later");
   const save = () =>
     command.save({
       component: cause.component || undefined,
       failure: cause.failure || null,
+      place,
       partNumber,
       source,
       cost: { amount: numberOrText(cost) ?? 0, currency: site.currency },
@@ -53,7 +56,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       title="Record a repair"
       lead="A part fitted in vain is worth recording: it closes a road for everybody."
       command={command}
-      fields={["component", "failure", "partNumber", "cost", "minutes"]}
+      fields={["component", "failure", "place", "partNumber", "cost", "minutes"]}
       save="Save the repair"
       disabled={!cause.component}
       onSubmit={save}
@@ -81,6 +84,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
           ))}
         </SelectInput>
       </Field>
+      <PlaceField value={place} onChange={setPlace} />
       <MinutesField value={minutes} onChange={setMinutes} />
       <div>
         <p className="mb-2 font-medium">What came of it</p>

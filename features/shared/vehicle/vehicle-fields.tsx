@@ -2,7 +2,8 @@
 
 import type { ReactNode } from "react";
 import type { ModelChoices } from "@/server/db/catalogue";
-import { Field, TextInput } from "@/ui/form";
+import { FUELS, GEARBOXES } from "@/core/vehicle";
+import { Field, SelectInput, TextInput } from "@/ui/form";
 import { useVin } from "./use-vin";
 import type { VehicleDraft } from "./vehicle-draft";
 import { VehicleTaps } from "./vehicle-taps";
@@ -58,8 +59,28 @@ export function VehicleFields({ value, onChange, models, known, children }: Vehi
       <Field name="vehicle.engine" label="Engine code">
         <TextInput {...bind("engine")} list="engines" className="mono" />
       </Field>
+      <Field name="vehicle.fuel" label="Runs on">
+        <SelectInput {...bind("fuel")}>
+          <option value="">not stated</option>
+          {FUELS.map((fuel) => (
+            <option key={fuel} value={fuel}>
+              {fuel}
+            </option>
+          ))}
+        </SelectInput>
+      </Field>
       <Field name="vehicle.transmission" label="Transmission">
         <TextInput {...bind("transmission")} list="transmissions" />
+      </Field>
+      <Field name="vehicle.gearbox" label="Kind of gearbox">
+        <SelectInput {...bind("gearbox")}>
+          <option value="">not stated</option>
+          {GEARBOXES.map((gearbox) => (
+            <option key={gearbox} value={gearbox}>
+              {gearbox}
+            </option>
+          ))}
+        </SelectInput>
       </Field>
       <Field name="vehicle.drive" label="Drive">
         <TextInput {...bind("drive")} />

@@ -7,6 +7,8 @@ alter table component add column needs jsonb not null default '{}';
 alter table failure add column general boolean not null default false;
 alter table cause add column general boolean not null default false;
 alter table procedure add column general boolean not null default false;
+-- A cheap look at what others rely on.
+alter table procedure add column basic boolean not null default false;
 -- The vehicles it is for, as `Applies` in core/diagnosis/book.ts; null for any.
 alter table procedure add column applies jsonb;
 

@@ -19,6 +19,7 @@ import { useRunningTests } from "../../running-test";
 import { useJobCommand } from "../../use-job-command";
 import { JobForm } from "../job-form";
 import { MinutesField, numberOrText } from "../minutes-field";
+import { PlaceField } from "../place-field";
 import { Before } from "./before";
 import { Calculators } from "./calculators";
 import { Cautions, HIGH_VOLTAGE_CAUTIONS } from "./cautions";
@@ -84,6 +85,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       {
         ...{ readings, context, proofs, swap, feed, trace, comparedBy },
         ...{ procedure: procedure.key, outcome, note, sure },
+        place: draft.where ?? "",
         ...{ preconditions: ticked, partMaker, instrumentId, overruled: against ? overruled : null },
         minutes: numberOrText(draft.minutes),
       },
@@ -96,7 +98,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       title={procedure.title}
       lead={describeWork(procedure, opened)}
       command={command}
-      fields={["minutes", "note", "outcome", "readings", "proofs", "overruled"]}
+      fields={["minutes", "note", "place", "outcome", "readings", "proofs", "overruled"]}
       save="Save the test"
       disabled={!outcome || unread.length > 0 || (doubts.length > 0 && !draft.sure && outcome !== NOT_DONE)}
       onSubmit={() => void save()}
@@ -148,6 +150,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
           <TextInput value={draft.overruled} onChange={(event) => change({ overruled: event.target.value })} />
         </Field>
       )}
+      <PlaceField value={draft.where ?? ""} onChange={(where) => change({ where })} />
       <MinutesField value={draft.minutes} onChange={(minutes) => change({ minutes })} />
       <Field
         name="note"

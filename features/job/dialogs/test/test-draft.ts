@@ -36,6 +36,8 @@ export interface TestDraft {
   readonly sure: boolean;
   readonly minutes: string;
   readonly note: string;
+  /** Where on the vehicle, where the part is there more than once. */
+  readonly where?: string;
 }
 
 /** Four cylinders, four wheels: so many rows stand ready where the procedure does not name what is compared. */
@@ -65,7 +67,7 @@ export function newDraft({ kind, points }: Procedure, minutes: number): TestDraf
     swap: { first: points[0] ?? "", second: points[1] ?? "", shows: null },
     ...{ unit: null, supply: "", temperature: "", proofBefore: "", proofAfter: "" },
     ...{ ticked: [], partMaker: null, instrumentId: null, outcome: null, overruled: "", sure: false },
-    ...{ minutes: String(minutes), note: "" },
+    ...{ minutes: String(minutes), note: "", where: "" },
   };
 }
 
