@@ -1,9 +1,19 @@
-import { CHASSIS_CHECKS } from "./checks-chassis";
-import { ELECTRIC_CHECKS } from "./checks-electric";
-import { ENGINE_CHECKS } from "./checks-engine";
+import { BRAKES_AND_STEERING_CHECKS } from "./checks/brakes-and-steering";
+import { DRIVE_CHECKS } from "./checks/drive";
+import { ELECTRICS_CHECKS } from "./checks/electrics";
+import { ENGINE_CHECKS } from "./checks/engine";
+import { FUEL_AND_AIR_CHECKS } from "./checks/fuel-and-air";
+import { STARTING_CHECKS } from "./checks/starting";
 
 export { STARTER_LINKS, STARTER_SYMPTOMS } from "./links";
 export { STARTER_PARTS } from "./parts";
 
 /** The first checks that any good technician does before measuring. */
-export const STARTER_CHECKS = [...ELECTRIC_CHECKS, ...ENGINE_CHECKS, ...CHASSIS_CHECKS];
+export const STARTER_CHECKS = [
+  ...STARTING_CHECKS,
+  ...ELECTRICS_CHECKS,
+  ...ENGINE_CHECKS,
+  ...FUEL_AND_AIR_CHECKS,
+  ...DRIVE_CHECKS,
+  ...BRAKES_AND_STEERING_CHECKS,
+];

@@ -29,7 +29,7 @@ const UNSEEN_IN_ROW = { symptom: 0, code: 6 } as const;
 const LEAST = 0.002;
 const MOST = 0.6;
 /** A linked component's causes have the symptom so often; one that is linked with others and not with it hardly ever. */
-const LINKED: Record<Oftenness, number> = { often: 0.85, sometimes: 0.5, rarely: 0.2 };
+const LINKED: Record<Oftenness, number> = { often: 0.9, sometimes: 0.35, rarely: 0.08 };
 const LINKED_WITH_OTHERS = 0.006;
 
 type Kind = "symptom" | "code";

@@ -2,7 +2,6 @@ export { advise, type Advice, type Suspect } from "./advice";
 export {
   EFFECTS as EFFECT_KINDS,
   GRADES,
-  appliesTo,
   COULD_NOT_TELL,
   NEEDS_NOTHING,
   NOT_DONE,

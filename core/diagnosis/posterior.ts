@@ -1,5 +1,5 @@
 import type { CaseFile } from "./case-file";
-import { covers, type CauseKey } from "./cause";
+import type { CauseKey } from "./cause";
 import type { KnownCause, Knowledge } from "./counts";
 import type { Evidence, Reason } from "./evidence";
 import { lifted, type Lift } from "./floors";
@@ -138,10 +138,4 @@ const TELLING_NATS = 0.05;
 /** Shannon's entropy of the odds, in bits. */
 export function entropyBits(odds: Odds): number {
   return [...odds.byCause.values(), odds.unknown].reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
-}
-
-/** Whether a repair that was tried covers the cause at a place, and which: -1 where none does. */
-export function repairOfPlace(knowledge: Knowledge, file: CaseFile, at: number): number {
-  const cause = knowledge.causes[at];
-  return cause ? file.fixesTried.findIndex((tried) => covers(tried, cause)) : -1;
 }

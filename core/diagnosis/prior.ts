@@ -8,7 +8,7 @@ import { jobsAtFirst } from "./spread";
 import { unlistedRates } from "./unlisted";
 import { rateRatio } from "./rate-ratio";
 import type { PriorWork } from "./work";
-import { countsIn, NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
+import { NO_COUNT, totalOf, type Count, type KnownCause, type Knowledge } from "./counts";
 
 /** Where a prior comes from, for the sentence: the narrowest group in which the cause was seen, and patterns that apply. */
 export interface PriorReason {

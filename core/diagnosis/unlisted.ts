@@ -6,8 +6,8 @@ import { placesOf, type Places } from "./places";
 const WAYS_OF_A_SYSTEM = 8;
 /** However long the book, of what comes for the first time so much was thought of by nobody. */
 const NOT_IN_BOOK_LEAST = 0.1;
-/** A cause that stands in the book by general practice names the part, but hardly its very failure. */
-const GENERAL_COUNTS = 0.4;
+/** A cause that stands in the book by general practice names the part, and not always its very failure. */
+const GENERAL_COUNTS = 0.8;
 /** Of what is not in the book, the share that is a known component failing in a new way; the rest of its system's is another component. */
 const KNOWN_PART = 0.6;
 /** What a component and a system weigh that no job has shown yet, in jobs. */

@@ -115,6 +115,8 @@ function NothingLeft() {
 /** What it is expected to take in all: work and money apart. */
 function InAll() {
   const { expectedWorkMinutes, expectedParts, unknown } = useJobPage().sheet.advice;
+  if (expectedWorkMinutes > WORKING_DAY)
+    return <p className="mt-2 text-sm text-ink-soft">The book cannot say yet how long this will take.</p>;
   const parts = expectedParts.amount >= 1 ? `, parts ${moneyText(wholeMoney(expectedParts))}` : "";
   return (
     <p className="mt-2 text-sm text-ink-soft">
@@ -124,6 +126,8 @@ function InAll() {
   );
 }
 
+/** Minutes beyond which an average is no plan. */
+const WORKING_DAY = 480;
 /** From here on it is said that the cause may not be in the book. */
 const MUCH_UNKNOWN = 0.2;
 const wholeMoney = ({ amount, currency }: Money): Money => ({ amount: Math.round(amount), currency });

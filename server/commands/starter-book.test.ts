@@ -51,7 +51,7 @@ const offered = async (file: CaseFile, most: number) =>
 
 test("general practice is taken over whole, twice is once, and every word of it is there", async () => {
   expect((await ask(caseOf("no-crank"))).plan.actions).toEqual([]);
-  for (const _ of [1, 2])
+  for (let times = 0; times < 2; times++)
     expect(await done(send(lead, "take-general-practice", {}))).toMatchObject({
       procedures: STARTER_CHECKS.length,
       links: STARTER_LINKS.length,

@@ -157,7 +157,7 @@ const pace = (action: Action) => (action.kind === "test" ? action.bits / Math.ma
 
 /** The hypotheses that are planned with: the likeliest that can be reached, so many as leave little to chance. */
 const PLANNED_MOST = 60;
-const PLANNED_P = 0.001;
+const PLANNED_P = 0.004;
 
 function plannedPlaces(
   knowledge: Knowledge,
@@ -252,8 +252,10 @@ function proceduresLeft(
     const model = models.get(procedure.key);
     if (done.has(procedure.key) || !model || model.outcomes.length < 2) return false;
     if (procedure.applies && !appliesTo(procedure.applies, file.vehicle)) return false;
+    // General practice says in passing what else a look may show: it is offered for what it is a look at.
+    const pointsAt = (at: number) => !procedure.general || (model.speaksFor[at] ?? 0) >= POINTS_AT;
     let bears = 0;
-    for (let at = 0; at < firstSystem; at++) if (model.speaksOf[at]) bears += odds[at] as number;
+    for (let at = 0; at < firstSystem; at++) if (model.speaksOf[at] && pointsAt(at)) bears += odds[at] as number;
     return bears >= TEST_BEARS;
   });
 }

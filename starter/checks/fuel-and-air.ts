@@ -1,116 +1,12 @@
-import { check } from "./check";
+import { check } from "../check";
 
-const HOT = "Hot coolant: never open a hot cooling system.";
 const FUEL =
   "Fuel under pressure and its vapour: no flames, release the pressure as the maker says, catch what runs out. Diesel high pressure cuts skin: never feel for a leak.";
 const RUNNING = "Keep hands, hair and clothes away from running belts and fans; exhaust led outside.";
 const STANDS = "On stands or a lift, never under a jack alone.";
-const SPARK = "Ignition voltage is dangerous; pull no coil while it runs.";
 
-/** First checks of the engine, its fuel, its air and its exhaust. */
-export const ENGINE_CHECKS = [
-  check({
-    key: "oil-level",
-    title: "Engine oil: level, smell and colour",
-    on: "engine-oil",
-    basic: true,
-    minutes: 3,
-    steps: ["Level ground, some minutes after running", "Fuel in it? Milky? Far over the mark?"],
-    outcomes: {
-      low: ["Under the mark", "engine-oil proves"],
-      odd: ["Milky, or smells of fuel", "head-gasket supports, injector supports"],
-      good: ["Between the marks and clean", "engine-oil clears"],
-    },
-  }),
-  check({
-    key: "oil-pressure",
-    title: "Oil pressure by a gauge in place of the switch",
-    on: "oil-pump",
-    minutes: 20,
-    tools: ["oil pressure gauge"],
-    caution: "Hot oil burns: let it cool before anything is unscrewed.",
-    steps: ["Gauge in, idle and 2,000, cold and warm; compare with the maker's values"],
-    outcomes: {
-      low: ["Too low", "oil-pump confirms, oil-pressure-switch clears"],
-      good: ["As it should be", "oil-pressure-switch confirms, oil-pump clears"],
-    },
-  }),
-  check({
-    key: "coolant-level",
-    title: "Coolant: level and look, cold",
-    on: "coolant",
-    basic: true,
-    minutes: 3,
-    caution: HOT,
-    steps: ["Level in the tank, cold", "Oil film? Rust? Dried tracks below hoses and pump?"],
-    outcomes: {
-      low: ["Low", "coolant proves, radiator supports, coolant-pump supports, head-gasket supports"],
-      good: ["Full and clean", "coolant clears"],
-    },
-  }),
-  check({
-    key: "cooling-pressure",
-    title: "Cooling system pumped up, cold",
-    on: "radiator",
-    minutes: 20,
-    tools: ["cooling system pump"],
-    caution: HOT,
-    steps: ["Pump up to the cap's pressure, wait ten minutes, look everywhere"],
-    outcomes: {
-      drops: ["Drops, and drips somewhere", "radiator supports, coolant-pump supports, heater-core supports"],
-      inside: ["Drops, and nothing drips", "head-gasket supports, heater-core supports"],
-      holds: ["Holds", "radiator clears, coolant-pump weakens, head-gasket weakens"],
-    },
-  }),
-  check({
-    key: "warm-up",
-    title: "Warm-up by live data: when does the thermostat open?",
-    on: "thermostat",
-    minutes: 20,
-    tools: ["scan tool"],
-    caution: RUNNING,
-    steps: ["From cold, watch coolant temperature; feel when the lower hose warms up"],
-    outcomes: {
-      early: ["Warms slowly, the lower hose at once", "thermostat confirms"],
-      late: ["Gets too hot, the lower hose stays cold", "thermostat confirms, coolant-pump supports"],
-      good: ["Opens as it should", "thermostat clears"],
-    },
-  }),
-  check({
-    key: "fan-runs",
-    title: "Cooling fan commanded by the scan tool",
-    on: "cooling-fan",
-    minutes: 6,
-    tools: ["scan tool"],
-    caution: "Fans start without warning, also with the key off.",
-    steps: ["Command each speed; look and listen"],
-    outcomes: {
-      dead: ["Does not run", "cooling-fan confirms, fuse supports"],
-      runs: ["Runs at every speed", "cooling-fan clears"],
-    },
-  }),
-  check({
-    key: "coolant-sensor-cold",
-    title: "Coolant and air temperature compared after a night",
-    on: "coolant-sensor",
-    minutes: 3,
-    tools: ["scan tool"],
-    steps: ["Key on before the first start: all temperatures should agree within a few degrees"],
-    outcomes: { off: ["Coolant is off", "coolant-sensor confirms"], agree: ["They agree", "coolant-sensor clears"] },
-  }),
-  check({
-    key: "exhaust-gas-in-coolant",
-    title: "Exhaust gas in the coolant?",
-    on: "head-gasket",
-    minutes: 15,
-    tools: ["gas test fluid"],
-    caution: HOT,
-    steps: ["Fluid over the open tank, engine cold at the start, some minutes at idle"],
-    outcomes: {
-      colours: ["The fluid changes colour", "head-gasket proves"],
-      clear: ["No change", "head-gasket weakens"],
-    },
-  }),
+/** First checks of fuel, air and exhaust. */
+export const FUEL_AND_AIR_CHECKS = [
   check({
     key: "fuel-in-tank",
     title: "Is there fuel, and the right one?",
@@ -130,7 +26,7 @@ export const ENGINE_CHECKS = [
     minutes: 2,
     steps: ["Quiet place, listen at the filler; or watch the rail pressure rise in live data"],
     outcomes: {
-      silent: ["Silent", "fuel-pump supports, fuel-pump-relay supports, fuse supports"],
+      silent: ["Silent", "fuel-pump supports, fuel-pump-relay supports"],
       runs: ["It runs", "fuel-pump weakens, fuel-pump-relay clears"],
     },
   }),
@@ -184,95 +80,6 @@ export const ENGINE_CHECKS = [
       ],
       follows: ["Follows", "rail-pressure-sensor weakens, high-pressure-pump weakens"],
     },
-  }),
-  check({
-    key: "crank-speed-signal",
-    title: "Engine speed in live data while cranking",
-    on: "crankshaft-sensor",
-    minutes: 3,
-    tools: ["scan tool"],
-    caution: "Gear out, parking brake on.",
-    steps: ["Watch the speed while it cranks"],
-    outcomes: {
-      zero: ["Stays at zero", "crankshaft-sensor confirms, engine-loom supports"],
-      there: ["200 or so", "crankshaft-sensor weakens"],
-    },
-  }),
-  check({
-    key: "cam-sync",
-    title: "Camshaft and crankshaft in step, in live data",
-    on: "cam-chain",
-    minutes: 8,
-    tools: ["scan tool"],
-    steps: ["Read the adaptation or the difference of the two signals, warm, at idle"],
-    outcomes: {
-      off: ["Out of step", "cam-chain confirms, camshaft-sensor supports"],
-      lost: ["One signal drops out", "camshaft-sensor confirms, engine-loom supports"],
-      good: ["In step", "cam-chain clears, camshaft-sensor clears"],
-    },
-  }),
-  check({
-    key: "chain-noise",
-    title: "Listen to the chain side on a cold start",
-    on: "cam-chain",
-    minutes: 5,
-    tools: ["stethoscope"],
-    caution: RUNNING,
-    steps: ["From the first second; where is it loudest, and when does it stop?"],
-    outcomes: {
-      rattles: ["Rattles at the chain cover", "cam-chain confirms"],
-      elsewhere: ["Loudest elsewhere", "cam-chain weakens, belt-tensioner supports"],
-      quiet: ["Quiet", "cam-chain weakens"],
-    },
-  }),
-  check({
-    key: "misfire-counters",
-    title: "Misfire counters by cylinder, then coil swapped",
-    on: "ignition-coil",
-    minutes: 12,
-    tools: ["scan tool"],
-    caution: SPARK,
-    steps: ["Which cylinder counts?", "Engine off: swap its coil with a neighbour's, run again"],
-    outcomes: {
-      moved: ["The misfire went with the coil", "ignition-coil confirms, spark-plug weakens"],
-      stayed: ["It stayed with the cylinder", "ignition-coil clears, spark-plug supports, injector supports"],
-      none: ["Nothing counts", "ignition-coil weakens, spark-plug weakens"],
-    },
-  }),
-  check({
-    key: "spark-plugs",
-    title: "Spark plugs out and compared",
-    on: "spark-plug",
-    minutes: 20,
-    caution: "Let the engine cool; blow the wells clean first.",
-    steps: ["Lay them out in order: gap, colour, cracks, wet or dry"],
-    outcomes: {
-      bad: ["Worn, cracked or fouled", "spark-plug proves"],
-      odd: ["One differs from the rest", "injector supports, ignition-coil supports, spark-plug weakens"],
-      good: ["All alike and sound", "spark-plug clears"],
-    },
-  }),
-  check({
-    key: "glow-plugs",
-    title: "Glow plugs against earth, one by one",
-    on: "glow-plug",
-    minutes: 12,
-    tools: ["multimeter"],
-    caution: "Glow plugs are red hot just after glowing.",
-    steps: ["Feed off, each plug's resistance; look for the odd one out"],
-    outcomes: {
-      open: ["One or more are open", "glow-plug proves"],
-      good: ["All alike, near one ohm", "glow-plug clears, glow-relay supports"],
-    },
-  }),
-  check({
-    key: "glow-feed",
-    title: "Is there a feed at the glow plugs while glowing?",
-    on: "glow-relay",
-    minutes: 5,
-    tools: ["multimeter or clamp"],
-    steps: ["Key on with a cold engine; measure at the rail, or the current in the feed"],
-    outcomes: { none: ["No feed", "glow-relay confirms, fuse supports"], fed: ["Feed is there", "glow-relay clears"] },
   }),
   check({
     key: "smoke-test",
@@ -379,18 +186,6 @@ export const ENGINE_CHECKS = [
     outcomes: { stuck: ["Does not follow", "egr-valve confirms"], follows: ["Follows", "egr-valve clears"] },
   }),
   check({
-    key: "breather",
-    title: "Crankcase pressure by hand at the oil filler",
-    on: "breather-valve",
-    minutes: 3,
-    caution: RUNNING,
-    steps: ["Cap off at idle, a sheet of thin plastic over it: sucked in hard, blown off, or still?"],
-    outcomes: {
-      strong: ["Sucked in hard or blown off", "breather-valve confirms"],
-      still: ["Hardly moves", "breather-valve clears"],
-    },
-  }),
-  check({
     key: "purge-valve",
     title: "Tank vent valve pinched off at idle",
     on: "purge-valve",
@@ -436,18 +231,6 @@ export const ENGINE_CHECKS = [
     outcomes: {
       blows: ["Blows at a joint", "exhaust-flex-joint proves"],
       tight: ["Tight", "exhaust-flex-joint clears"],
-    },
-  }),
-  check({
-    key: "mounts",
-    title: "Engine mounts under load",
-    on: "engine-mount",
-    minutes: 5,
-    caution: "Brake on, nobody in front of or behind the vehicle.",
-    steps: ["Somebody takes up drive against the brake, forwards and in reverse; how far does it lift?"],
-    outcomes: {
-      lifts: ["Lifts or knocks", "engine-mount confirms, gearbox-mount supports"],
-      good: ["Hardly moves", "engine-mount clears, gearbox-mount clears"],
     },
   }),
 ];
