@@ -39,8 +39,8 @@ export const STARTER_SYMPTOMS: readonly StarterSymptom[] = [
 /** By symptom: the components that bring it often, sometimes and rarely. */
 const BY_SYMPTOM: Readonly<Record<string, Readonly<Partial<Record<Oftenness, string>>>>> = {
   "no-crank": {
-    often: "battery battery-terminal starter-motor",
-    sometimes: "earth-strap starter-relay selector-switch clutch-switch ignition-switch immobiliser engine-loom",
+    often: "battery battery-terminal earth-strap starter-motor",
+    sometimes: "starter-relay selector-switch clutch-switch ignition-switch immobiliser engine-loom",
     rarely: "main-fuse engine-control-unit fuse",
   },
   "cranks-no-start": {

@@ -67,7 +67,7 @@ test("every reason is one sentence with its counts", () => {
         "- no P0234: engine was read and holds no P0234; set in the one job with this cause",
       ],
       "turbocharger/sticking": [
-        "+ Vane travel: “lazy” confirms it",
+        "+ Vane travel: “lazy” speaks strongly for it",
         "+ seen before: cause of 4 of 5 jobs on engine D21K at 120 000 to 180 000 km; known pattern: Vanes stick (seen)",
         "+ low-power: shown in 4 of the 4 jobs with this cause",
         "+ hot: shown in 4 of the 4 jobs with this cause",

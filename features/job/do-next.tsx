@@ -140,7 +140,7 @@ function SecondBest() {
   const more = moreMinutes < 1 ? "is as good" : `would take about ${minutesText(moreMinutes)} more`;
   return (
     <p className="mt-2 text-sm text-ink-soft">
-      Second best, {title}, {more}.
+      Second best, “{title}”, {more}.
     </p>
   );
 }

@@ -2,7 +2,6 @@
 
 import { ChevronDown } from "lucide-react";
 import { percentText } from "@/features/shared/format";
-import { lowerFirst } from "@/core/diagnosis";
 import type { ReasonView, SuspectView } from "@/server/views/advice-view";
 import { Button } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
@@ -18,7 +17,7 @@ export function Suspects() {
       {unknownIn.length > 0 && (
         <p className="text-sm text-ink-soft">
           Not in the book, and where it would be:{" "}
-          {unknownIn.map(({ name, p }) => `${lowerFirst(name)} in another way ${percentText(p)}`).join(", ")}.
+          {unknownIn.map(({ name, p }) => `${name} ${percentText(p)}`).join("; ")}.
         </p>
       )}
       {suspects.length === 0 && <Empty>The book knows no cause yet. Name a suspect, and it is one from now on.</Empty>}

@@ -33,6 +33,7 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
         {procedure.general && (
           <p className="border-l-4 border-rule-strong pl-3">General practice, not this shop’s experience.</p>
         )}
+        {procedure.applies && <p className="text-sm">For {appliesText(procedure.applies)}.</p>}
         {question && <p>{question}</p>}
         <p className="text-sm text-ink-soft">
           {[component, KIND_WORDS[procedure.kind], work(procedure), `version ${version}`].filter(Boolean).join(" · ")}
@@ -111,6 +112,25 @@ function DropProposal({ procedureKey }: { readonly procedureKey: string }) {
       <CommandMessage message={message} />
     </>
   );
+}
+
+/** "Tarrow, Packet, engine D21K, 2014 to 2018" */
+function appliesText({
+  make,
+  models,
+  engines,
+  transmissions,
+  markets,
+  years,
+}: NonNullable<Procedure["applies"]>): string {
+  return [
+    ...(make ? [make] : []),
+    ...models,
+    ...engines.map((engine) => `engine ${engine}`),
+    ...transmissions.map((transmission) => `transmission ${transmission}`),
+    ...(years ? [`${years[0]} to ${years[1]}`] : []),
+    ...markets.map((market) => `built for ${market}`),
+  ].join(", ");
 }
 
 function work({ minutes, access, accessMinutes, tools, place }: Procedure): string {

@@ -11,6 +11,7 @@ import { Dialog } from "@/ui/dialog";
 import { Field, Form, SelectInput, TextInput } from "@/ui/form";
 import { useNotify } from "@/ui/notices";
 import { WordPicker } from "@/ui/word-picker";
+import { NeedsPart } from "./needs-part";
 
 interface WordDialogProps {
   readonly word: WordView;
@@ -31,6 +32,7 @@ export function WordDialog({ word, list, mayEdit, onClose }: WordDialogProps) {
       <div className="flex flex-col gap-7">
         <OtherNames word={word} kind={list.kind} mayEdit={mayEdit} />
         {mayEdit && <Spelling word={word} list={list} />}
+        {mayEdit && list.kind === "component" && <NeedsPart component={word.key} needs={word.needs ?? {}} />}
         {mayEdit && <Merging word={word} list={list} onDone={onClose} />}
       </div>
     </Dialog>

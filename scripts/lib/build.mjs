@@ -3,7 +3,7 @@ import { Stop, say } from "./say.mjs";
 import { root } from "./settings.mjs";
 import { fingerprint, setStamp, stampHolds } from "./stamp.mjs";
 
-const SOURCES = ["app", "features", "core", "server", "ui", "proxy.ts", "next.config.ts"];
+const SOURCES = ["app", "features", "core", "server", "starter", "ui", "proxy.ts", "next.config.ts"];
 const SETTINGS = ["package.json", "package-lock.json", "tsconfig.json", "postcss.config.mjs"];
 const STAMP = `${root}/.next/source-stamp`;
 export const nextProgram = `${root}/node_modules/next/dist/bin/next`;

@@ -20,6 +20,7 @@ import { takeBackFile } from "./files";
 import { describeInstrument, dropInstrument, proveInstrument } from "./instruments";
 import { dropProposal, proposeProcedure, takeStepPicture, writeProcedure } from "./procedures";
 import { removeGeneralPractice, takeGeneralPractice } from "./starter-book";
+import { setNeeds } from "./needs";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
 import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
@@ -58,6 +59,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   describeModel,
   changeVehicle,
   takeBackFile,
+  setNeeds,
   takeGeneralPractice,
   removeGeneralPractice,
   writeProcedure,

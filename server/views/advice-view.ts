@@ -103,9 +103,23 @@ export interface AdviceView {
 /** Below this a suspect is not worth a line unless it was closed. */
 const SHOWN_P = 0.01;
 const MOST_SUSPECTS = 12;
-const WORTH_NAMING = 0.03;
+const WORTH_NAMING = 0.02;
 const MOST_UNLISTED = 3;
 const MOST_REASONS = 8;
+
+/** Where a cause that is not in the book would be: a part that fails in another way, or another part of a system. */
+function whereUnlisted({ posterior: { unlisted } }: Advice, labels: Labels): AdviceView["unknownIn"] {
+  const parts = unlisted.components.map(([component, p]) => ({
+    name: `${lowerFirst(labels.component(component))}, failing in another way`,
+    p,
+  }));
+  const systems = unlisted.systems.map(([system, p]) => ({ name: `another part of ${system}`, p }));
+  return [...parts, ...systems]
+    .filter(({ p }) => p >= WORTH_NAMING)
+    .sort((a, b) => b.p - a.p)
+    .slice(0, MOST_UNLISTED);
+}
+
 const MOST_ACTIONS = 8;
 
 export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge, labels: Labels): AdviceView {
@@ -140,10 +154,7 @@ export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge,
     ...{ suspects, unknown: advice.unknown, next },
     expectedWorkMinutes: advice.plan.expectedWorkMinutes,
     expectedParts: { amount: advice.plan.expectedParts, currency: knowledge.shop.currency },
-    unknownIn: advice.posterior.unlisted.components
-      .filter(([, p]) => p >= WORTH_NAMING)
-      .slice(0, MOST_UNLISTED)
-      .map(([component, p]) => ({ name: labels.component(component), p })),
+    unknownIn: whereUnlisted(advice, labels),
     ...explanations(advice, knowledge, labels),
     secondBest: secondBest(next),
   };

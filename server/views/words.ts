@@ -1,5 +1,5 @@
 import "server-only";
-import type { ConditionTopic } from "@/core/diagnosis";
+import type { ConditionTopic, Needs } from "@/core/diagnosis";
 import { readVocabulary } from "@/server/db/book";
 import { pool } from "@/server/db/pool";
 import { countJobsNaming, readMergedWords, type WordKind } from "@/server/db/words";
@@ -12,6 +12,8 @@ export interface WordView {
   /** What it is also called; of these, `merged` are words of their own once. */
   readonly also: readonly string[];
   readonly merged: readonly { readonly key: string; readonly label: string }[];
+  /** Of a component: what a vehicle must be to have it. */
+  readonly needs?: Partial<Needs>;
   /** Jobs that name it, under whatever name. */
   readonly jobs: number;
 }
@@ -58,6 +60,7 @@ interface PlainWord {
   readonly also?: readonly string[];
   readonly system: string | null;
   readonly topic: ConditionTopic | null;
+  readonly needs?: Partial<Needs>;
 }
 
 function listOf(vocabulary: Awaited<ReturnType<typeof readVocabulary>>, kind: WordKind): readonly PlainWord[] {

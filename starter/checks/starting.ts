@@ -13,7 +13,7 @@ export const STARTING_CHECKS = [
     title: "Battery voltage at rest",
     on: "battery",
     basic: true,
-    minutes: 3,
+    minutes: 2,
     tools: ["multimeter"],
     caution: BATTERY,
     steps: ["Everything off for some minutes", "Measure across the posts themselves, not the clamps"],
@@ -102,7 +102,7 @@ export const STARTING_CHECKS = [
     title: "Does it crank in neutral instead of park?",
     on: "selector-switch",
     basic: true,
-    minutes: 2,
+    minutes: 3,
     caution: CRANK,
     steps: ["Foot on the brake, try in P and in N, moving the lever a little"],
     outcomes: {

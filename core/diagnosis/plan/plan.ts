@@ -112,10 +112,12 @@ interface Basics {
 
 /** However much hangs on the basics, a test after them is not worth nothing before. */
 const MOST_SPOILT = 0.6;
+/** A reading taken with a flat battery, and believed, sends whoever took it down a wrong road for so long. */
+const MISLED_MINUTES = 30;
 
 /**
  * A test that is done before the cheap looks at what it relies on is spoilt where these would have found something: its minutes are lost then,
- * and what it said is not to be believed.
+ * what it said is not to be believed, and often is.
  */
 function afterBasics(
   worths: readonly TestWorth[],
@@ -130,7 +132,7 @@ function afterBasics(
   return worths.map((worth) => {
     const test = outlook.tests[worth.at];
     if (!test || procedures[worth.at]?.basic) return worth;
-    return { ...worth, minutes: worth.minutes + chance * (costOf(test) + worst - worth.minutes) };
+    return { ...worth, minutes: worth.minutes + chance * (MISLED_MINUTES + costOf(test) + worst - worth.minutes) };
   });
 }
 

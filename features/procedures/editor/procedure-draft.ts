@@ -1,5 +1,6 @@
 import type { EffectKind, Procedure, ProcedureKind, TraceLook, VariantSpec } from "@/core/diagnosis";
 import { readNumber } from "@/core/measure";
+import { appliesDraft, appliesOf, EVERY_VEHICLE, listOf, type AppliesDraft } from "./applies-draft";
 import { specDraft, specOf, type SpecDraft } from "./spec-draft";
 
 /** A procedure while it is written. */
@@ -22,6 +23,9 @@ export interface ProcedureDraft {
   readonly spec: SpecDraft;
   readonly specs: readonly VariantDraft[];
   readonly outcomes: readonly OutcomeDraft[];
+  readonly applies: AppliesDraft;
+  /** A cheap look at what other tests rely on. */
+  readonly basic: boolean;
 }
 
 export interface VariantDraft {
@@ -113,6 +117,8 @@ export function newProcedureDraft({ title, minutes, outcome, effects }: Procedur
     ...{ access: "", accessMinutes: "", tools: "", cautions: "", preconditions: "", steps: "", points: "" },
     ...{ kind: "value", look: "limits", spec: specDraft(null), specs: [] },
     outcomes: outcome ? [seen, { key: null, label: "", effects: [] }] : usual,
+    applies: EVERY_VEHICLE,
+    basic: false,
   };
 }
 
@@ -124,6 +130,8 @@ export function procedureDraft(procedure: Procedure): ProcedureDraft {
     ...{ access: access ?? "", accessMinutes: String(accessMinutes), kind, look: look ?? "limits" },
     ...{ tools: lines(procedure.tools), cautions: lines(procedure.cautions), steps: lines(procedure.steps) },
     ...{ preconditions: lines(procedure.preconditions), points: lines(procedure.points) },
+    applies: appliesDraft(procedure.applies),
+    basic: procedure.basic === true,
     spec: specDraft(spec),
     specs: procedure.specs.map((each) => ({
       ...{ from: each.years ? String(each.years[0]) : "", to: each.years ? String(each.years[1]) : "" },
@@ -148,6 +156,8 @@ export function writtenOf(draft: ProcedureDraft) {
     accessMinutes: draft.accessMinutes.trim() ? numberOrText(draft.accessMinutes) : 0,
     ...{ tools: linesOf(draft.tools), cautions: linesOf(draft.cautions), steps: linesOf(draft.steps) },
     ...{ preconditions: linesOf(draft.preconditions), points: linesOf(draft.points) },
+    applies: appliesOf(draft.applies),
+    basic: draft.basic,
     look: kind === "trace" ? draft.look : null,
     spec: specOf(draft.spec),
     specs: draft.specs.map(({ from, to, engines, markets, partMaker, source, reference, spec }) => ({
@@ -169,10 +179,4 @@ const linesOf = (text: string) =>
   text
     .split("\n")
     .map((line) => line.trim())
-    .filter(Boolean);
-
-const listOf = (text: string) =>
-  text
-    .split(",")
-    .map((part) => part.trim())
     .filter(Boolean);

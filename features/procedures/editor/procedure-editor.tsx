@@ -13,6 +13,7 @@ import { Field, Form, OtherProblems, SelectInput, TextArea, TextInput } from "@/
 import { useNotify } from "@/ui/notices";
 import { Section } from "@/ui/section";
 import { KIND_WORDS } from "../kind-words";
+import { AppliesFields } from "./applies-fields";
 import { OutcomeFields } from "./outcome-fields";
 import { EMPTY_VARIANT, usualOutcomes, writtenOf, type ProcedureDraft } from "./procedure-draft";
 import { SpecFields } from "./spec-fields";
@@ -127,7 +128,19 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
           {list("preconditions", "Before it starts")}
           {list("steps", "Steps")}
           {list("tools", "Tools")}
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              checked={draft.basic}
+              onChange={(event) => set({ basic: event.target.checked })}
+              className="size-6 accent-ink"
+            />
+            A cheap look that others rely on: battery, fuse, earth, level, pressure
+          </label>
         </div>
+      </Section>
+      <Section title="For which vehicles" aside="empty: every one">
+        <AppliesFields draft={draft.applies} onChange={(applies) => set({ applies })} />
       </Section>
       <Section title="How it is judged">
         <div className="flex flex-col gap-4 pt-3">
@@ -204,7 +217,7 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
       <CommandMessage message={message} />
       <OtherProblems
         known={["title", "question", "place", "minutes", "access", "accessMinutes", "cautions", "preconditions"].concat(
-          ["steps", "tools", "points", "kind", "look", "spec"],
+          ["steps", "tools", "points", "kind", "look", "spec", "applies"],
           draft.specs.map((_, at) => `specs[${at}]`),
           draft.outcomes.map((_, at) => `outcomes[${at}].label`),
         )}

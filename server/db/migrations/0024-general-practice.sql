@@ -35,6 +35,9 @@ alter table variant_name add column trait text check (length(trait) between 1 an
 alter table job_test add column place text check (length(place) between 1 and 60);
 alter table job_part add column place text check (length(place) between 1 and 60);
 alter table job_cause add column place text check (length(place) between 1 and 60);
+-- The same cause may be there at two places.
+alter table job_cause drop constraint job_cause_pkey;
+create unique index job_cause_once on job_cause (job_id, seq, component, failure, coalesce(place, ''));
 
 -- Suspects that a technician named on a job.
 create table job_suspect (
