@@ -3,7 +3,19 @@ import { cruise } from "dependency-cruiser";
 import config from "../.dependency-cruiser.mjs";
 
 const FEWEST_MODULES = 80;
-const rooms = ["app", "features", "core", "server", "ui", "demo", "starter", "simulation", "standins", "scripts", "proxy.ts"];
+const rooms = [
+  "app",
+  "features",
+  "core",
+  "server",
+  "ui",
+  "demo",
+  "starter",
+  "simulation",
+  "standins",
+  "scripts",
+  "proxy.ts",
+];
 const { output } = await cruise(rooms, { ruleSet: config, validate: true, ...config.options });
 const { violations, totalCruised } = output.summary;
 for (const { rule, from, to } of violations) console.error(`${rule.name}: ${from} -> ${to}`);

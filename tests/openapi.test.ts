@@ -65,6 +65,7 @@ const GOOD: Readonly<Record<string, { readonly at?: string; readonly body?: obje
   "post /api/v1/casebook": { body: { format: "dead-ends/casebook", version: 1 } },
   "get /api/v1/casebook/tables/{table}": { at: "/api/v1/casebook/tables/jobs.csv" },
   "post /api/v1/advice": { body: CASE },
+  "get /api/v1/jobs/{key}/advice": {},
   "post /api/v1/readings/judge": { body: { spec: { kind: "range", high: OHMS }, reading: OHMS } },
   "post /api/v1/scan/decode": { body: { protocol: "can", frames: ["43 01 01 33", "42 02 00 01 33", "zz"] } },
   "get /api/v1/vin/{vin}": { at: "/api/v1/vin/U9TPK21D0HH100307" },
@@ -77,9 +78,11 @@ describe("the API's own description", () => {
   test("holds every call of the contract, each answered as described", async () => {
     const found = operations().map(({ path, method }) => `${method} ${path}`);
     expect(found.filter((name) => !GOOD[name])).toEqual(["get /api/v1/casebook/imports/{id}"]);
+    const { jobs } = (await (await lead.get("/api/v1/casebook")).json()) as { jobs: { key: string }[] };
     for (const [name, { at, body }] of Object.entries(GOOD)) {
       const [method = "", path = ""] = name.split(" ");
-      const response = await (body ? lead.post(at ?? path, body) : lead.get(at ?? path));
+      const address = (at ?? path).replace("{key}", jobs[0]?.key ?? "");
+      const response = await (body ? lead.post(address, body) : lead.get(address));
       expect([name, response.status]).toEqual([name, 200]);
       expect([name, await wrong(response, path, method)]).toEqual([name, []]);
     }
@@ -104,7 +107,7 @@ describe("the API's own description", () => {
       if (responses["422"]) await expected(422, send(lead, JSON.stringify(BAD_BODY)));
       // A casebook may be larger than anybody would send in a test.
       if (responses["413"] && !path.includes("casebook")) await expected(413, send(lead, `{"x": "${"y".repeat(MIB)}`));
-      if (path.includes("{id}")) await expected(404, send(lead, ""));
+      if (path.includes("{id}") || path.includes("{key}")) await expected(404, send(lead, ""));
     }
     expect(
       await wrong(await lead.get("/api/v1/casebook/tables/people.csv"), "/api/v1/casebook/tables/{table}", "get"),

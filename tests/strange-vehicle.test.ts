@@ -108,14 +108,19 @@ describe("a strange vehicle that does not crank", () => {
 });
 
 describe("two causes at two places", () => {
-  const measured = async (what: string, typed: string, component: string, failure: string, place: string) => {
+  const measured = async ({
+    what,
+    typed,
+    component,
+    place,
+  }: Record<"what" | "typed" | "component" | "place", string>) => {
     await browser.press("Test");
     await browser.press("Record a check without a procedure");
     await browser.type("What you checked", what);
     await browser.type("What you saw or read", "open circuit");
     await browser.pick("What it means for", "another component of the book …");
     await browser.word("Component", typed, component);
-    await browser.pick("How it failed", failure);
+    await browser.pick("How it failed", "Open circuit");
     await browser.press("Measured or seen at the part itself");
     await browser.type("Where", place);
     await browser.type("Minutes spent", "10");
@@ -125,9 +130,9 @@ describe("two causes at two places", () => {
 
   test("are both believed, and neither is the other's rival", async () => {
     await takeIn("Shakes and has no power.", "misfires", "Misfires");
-    await measured("Coil primary", "ignition co", "Ignition coil", "Open circuit", "cylinder 2");
+    await measured({ what: "Coil primary", typed: "ignition co", component: "Ignition coil", place: "cylinder 2" });
     await leads("Ignition coil: open circuit");
-    await measured("Injector coil", "injec", "Injector", "Open circuit", "cylinder 4");
+    await measured({ what: "Injector coil", typed: "injec", component: "Injector", place: "cylinder 4" });
     const first = await browser.find("(//section[@aria-label='Suspects']//summary)[1]");
     const second = await browser.find("(//section[@aria-label='Suspects']//summary)[2]");
     const both = (await first.getText()) + (await second.getText());

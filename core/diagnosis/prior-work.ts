@@ -61,13 +61,17 @@ export function withSuspectsOf(knowledge: Knowledge, file: CaseFile): Knowledge 
     if (!known.has(key) && system !== undefined) added.set(key, { key, component, failure, system });
   };
   for (const { component, failure, system } of workSuspects(file)) add({ component, failure }, system);
-  for (const cause of file.named ?? []) add(cause);
+  // Who names a part that the book has no word for is heard all the same.
+  for (const cause of file.named ?? []) add(cause, systems.get(cause.component) ?? NO_SYSTEM);
   for (const { effects } of file.tests)
     for (const { component, failure, effect } of effects)
       if (failure !== null && (effect === "proves" || effect === "confirms" || effect === "supports"))
         add({ component, failure });
   return added.size ? { ...knowledge, causes: extended(knowledge.causes, [...added.values()]) } : knowledge;
 }
+
+/** The system of a part that the book has no word for. */
+const NO_SYSTEM = "other";
 
 const EXTENDED = new WeakMap<readonly KnownCause[], Map<string, readonly KnownCause[]>>();
 const MOST_KEPT = 100;
