@@ -130,6 +130,13 @@ export class Browser {
         `//input[@type='file'][@aria-label=${said} or ancestor::label[contains(., ${said})]]`,
         { hidden: true },
       );
+      // A file chosen before the page has woken is never heard of.
+      const awake = () =>
+        this.driver.executeScript<boolean>(
+          "return Object.keys(arguments[0]).some((key) => key.startsWith('__react'))",
+          field,
+        );
+      await this.driver.wait(awake, WAIT_MS, `never awake: ${label}`);
       await field.sendKeys(path);
     });
   }
