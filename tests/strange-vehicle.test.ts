@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
-import { givenBrowser } from "./support/pages";
+import { givenBrowser, prove } from "./support/pages";
 
 /** A vehicle that nobody has ever seen, in a shop that has just opened, with nothing but general practice to go by. */
 
@@ -54,14 +54,6 @@ async function outcome(words: string): Promise<void> {
   await browser.sees("Test saved");
 }
 
-async function prove(title: string): Promise<void> {
-  await browser.find(`//section[@aria-label='Do next']//h2[contains(., '${title}')]`);
-  await browser.press("Record the proof");
-  await browser.press("Holds", IN_DIALOG);
-  await browser.press("Save the proof");
-  await browser.find(`//section[@aria-label='Do next']//h2[not(contains(., '${title}'))]`);
-}
-
 describe("a strange vehicle that does not crank", () => {
   test("begins with the battery, as general practice, with its caution before the steps", async () => {
     await takeIn("Turns the key and nothing happens.", "crank", "Does not crank");
@@ -96,8 +88,8 @@ describe("a strange vehicle that does not crank", () => {
     await doNext("Name the cause");
     await browser.press("Name the cause");
     await browser.press("Save the finding");
-    await prove("Repeat the same test");
-    await prove("Drive it as complained of");
+    await prove(browser, "Repeat the same test");
+    await prove(browser, "Drive it as complained of");
     await mapSays("Starter motor: worn out: 9");
     await mapSays("through");
     await leads("Starter motor: worn out");

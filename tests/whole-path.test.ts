@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, test } from "vitest";
 import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { signIn, givenBrowser } from "./support/pages";
+import { signIn, givenBrowser, prove } from "./support/pages";
 
 const application = givenApplication(DEMO_TEMPLATE);
 const page = givenBrowser(application);
@@ -73,14 +73,6 @@ async function repair({ component, typed, failure, cost, result }: Repair): Prom
   await browser.sees("Repair saved");
 }
 
-async function prove(title: string): Promise<void> {
-  await browser.find(`//section[@aria-label='Do next']//h2[contains(., '${title}')]`);
-  await browser.press("Record the proof");
-  await browser.press("Holds", IN_DIALOG);
-  await browser.press("Save the proof");
-  await browser.find(`//section[@aria-label='Do next']//h2[not(contains(., '${title}'))]`);
-}
-
 describe("a job from the gate to its proof", () => {
   test("opens with vehicle, complaint, symptoms with conditions and codes", async () => {
     await takeIn("VC 100", "64200", "Crawls up the pass since spring.");
@@ -145,9 +137,9 @@ describe("a job from the gate to its proof", () => {
     });
     await browser.press("Name the cause");
     await browser.press("Save the finding");
-    await prove("Repeat the same test");
-    await prove("Clear the codes");
-    await prove("Drive it as complained of");
+    await prove(browser, "Repeat the same test");
+    await prove(browser, "Clear the codes");
+    await prove(browser, "Drive it as complained of");
   });
 
   test("is closed, with the cause's road running through and its rung shown", async () => {

@@ -29,3 +29,12 @@ export async function openJobOf(browser: Browser, plate: string, list = "/"): Pr
   await browser.click(`//a[contains(@href,'/jobs/')][contains(., '${plate}')]`);
   await browser.find("//section[@aria-label='Trail map']");
 }
+
+/** Records that the step of the proof that Do next asks for holds, and waits for what comes after it. */
+export async function prove(browser: Browser, title: string): Promise<void> {
+  await browser.find(`//section[@aria-label='Do next']//h2[contains(., '${title}')]`);
+  await browser.press("Record the proof");
+  await browser.press("Holds", "//*[@role='dialog']");
+  await browser.press("Save the proof");
+  await browser.find(`//section[@aria-label='Do next']//h2[not(contains(., '${title}'))]`);
+}

@@ -6,7 +6,7 @@ import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { TextInput } from "@/ui/form";
 import { Empty } from "@/ui/section";
-import { describe, dialogOf } from "../do-next";
+import { describe, dialogOf } from "../next-action";
 import { useJobPage, type JobDialog } from "../job-context";
 
 /** Every way on from here, best first, and below it any procedure of the book. */

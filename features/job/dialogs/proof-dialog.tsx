@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { ProofStep } from "@/core/proof";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
-import { STEP_TITLES } from "../do-next";
+import { STEP_TITLES } from "../next-proof";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";

@@ -1,0 +1,41 @@
+"use client";
+
+import type { JobSheet } from "@/server/views/job-sheet";
+import { Button } from "@/ui/button";
+import { useJobPage, useMay } from "./job-context";
+
+/** The rung of a cure that a follow-up found to last. */
+const HELD_OVER_TIME = 5;
+
+/** What stands in the place of the next step once the job is closed. */
+export function ClosedJob() {
+  const { sheet, open } = useJobPage();
+  const mayRecord = useMay("job.record");
+  const mayReopen = useMay("job.reopen");
+  const { title, words } = afterwards(sheet);
+  const asksAfter = mayRecord && !sheet.cameBack && sheet.facts.finding?.result === "root-cause";
+  return (
+    <section aria-label="After the job" className="border-l-4 border-rule-strong bg-paper-2 px-4 py-3">
+      <h2 className="text-lg">{title}</h2>
+      <p>{words}</p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {asksAfter && <Button onClick={() => open({ kind: "proof", step: "follow-up" })}>Record the follow-up</Button>}
+        {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
+      </div>
+    </section>
+  );
+}
+
+/** What is to be said of a closed job, by how it ended. */
+function afterwards({ cameBack, rung, facts }: JobSheet): { readonly title: string; readonly words: string } {
+  if (cameBack) return { title: "The fault came back", words: "The cause has lost its standing. Open the job again." };
+  if (facts.finding?.result === "unresolved")
+    return { title: "Not solved", words: "What is known and which roads are closed stands here for whoever goes on." };
+  if (facts.finding?.result === "no-fault-found")
+    return {
+      title: "No fault",
+      words: "It works as it was designed to. If it troubles the customer again, open it again.",
+    };
+  if (rung === HELD_OVER_TIME) return { title: "It held", words: "The follow-up found it cured." };
+  return { title: "Did it hold?", words: "A follow-up after days and kilometres is the firmest proof." };
+}
