@@ -24,7 +24,8 @@ export function oracle(world: World, knowledge: Knowledge): Method {
   };
 }
 
-function trueModels(world: World, knowledge: Knowledge): ReadonlyMap<string, OutcomeModel> {
+/** What outcomes each test truly comes to with each cause. */
+export function trueModels(world: World, knowledge: Knowledge): ReadonlyMap<string, OutcomeModel> {
   const places = placesOf(knowledge);
   return new Map(
     world.tests.map((test) => {
@@ -51,17 +52,20 @@ function trueModels(world: World, knowledge: Knowledge): ReadonlyMap<string, Out
 }
 
 /** One thing that may be wrong, with the log of how likely it is and looks so. */
-interface Hypothesis {
+export interface Hypothesis {
   readonly one: number;
   readonly other: number | null;
   readonly causes: readonly TrueCause[];
   readonly log: number;
 }
 
-const LOOKED = new WeakMap<
-  CaseFile["symptoms"],
-  { readonly known: readonly Hypothesis[]; readonly strange: Float64Array }
->();
+/** How likely every hypothesis is and looks as the vehicle does: known causes, and strange components in the order of `testedParts`. */
+export interface Looked {
+  readonly known: readonly Hypothesis[];
+  readonly strange: Float64Array;
+}
+
+const LOOKED = new WeakMap<CaseFile["symptoms"], Looked>();
 /** Hypotheses so much less likely than the best one by looks alone are left out: together they hold nothing. */
 const LEFT_OUT_NATS = 25;
 /** A strange component shows itself to its own test: next to nothing is left where it did not. */
@@ -70,9 +74,21 @@ const COUPLES_KEPT = 40;
 
 /** Bayes' rule with the true rates and looks, over singles, pairs and strange components. */
 export function trueOdds(world: World, knowledge: Knowledge, file: CaseFile): PlanOdds {
-  const places = placesOf(knowledge);
   const looked = LOOKED.get(file.symptoms) ?? looksOf(world, file);
   LOOKED.set(file.symptoms, looked);
+  return oddsFrom(looked, { world, knowledge, file });
+}
+
+/** A case of a world, and the book that its places are counted by. */
+export interface Met {
+  readonly world: World;
+  readonly knowledge: Knowledge;
+  readonly file: CaseFile;
+}
+
+/** What tests and repairs make of how likely everything was by its looks. */
+export function oddsFrom(looked: Looked, { world, knowledge, file }: Met): PlanOdds {
+  const places = placesOf(knowledge);
   const parts = testedParts(world);
   const byKey = new Map(world.tests.map((test) => [test.procedure, test]));
   const repair = world.causes.map((cause) => file.fixesTried.findIndex((tried) => covers(tried, cause)));
@@ -124,16 +140,21 @@ function looksOf(world: World, file: CaseFile) {
       known.push({ one, other, causes: [cause, second], log });
     }
   }
+  const strange = strangeLogs(world, file);
+  const top = Math.max(...known.map(({ log }) => log), ...strange);
+  return { known: known.filter(({ log }) => log > top - LEFT_OUT_NATS), strange };
+}
+
+/** Log of how likely each component of `testedParts` fails in a way nobody has seen and looks as this vehicle does. */
+export function strangeLogs(world: World, file: CaseFile): Float64Array {
   const parts = testedParts(world);
   const bySystem = new Map(
     [...new Set(parts.map(({ system }) => system))].map((system) => [system, strangeLog(world, system, file)]),
   );
-  const strange = Float64Array.from(
+  return Float64Array.from(
     parts,
-    ({ system }) => Math.log(rules.neverSeen / parts.length) + (bySystem.get(system) ?? 0),
+    ({ system }) => Math.log(world.rules.neverSeen / parts.length) + (bySystem.get(system) ?? 0),
   );
-  const top = Math.max(...known.map(({ log }) => log), ...strange);
-  return { known: known.filter(({ log }) => log > top - LEFT_OUT_NATS), strange };
 }
 
 const STRANGE = new WeakMap<World, Map<string, readonly Looks[]>>();
@@ -189,7 +210,8 @@ function strangeWorkLog(
   }, 0);
 }
 
-function logSum(logs: readonly number[]): number {
+/** Log of a sum of exponentials. */
+export function logSum(logs: readonly number[]): number {
   const top = Math.max(...logs);
   return top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0));
 }

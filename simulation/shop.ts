@@ -3,6 +3,7 @@ import { NEEDS_NOTHING } from "@/core/diagnosis/book";
 import type { JobFacts } from "@/core/job";
 import { Counters, countsOf, lessonOf } from "@/core/knowledge";
 import { byFrequency, engine, flowchart, naiveBayes, nearestJob } from "./methods";
+import { learner } from "./learner";
 import { oracle } from "./oracle";
 import { play, RATE_PER_HOUR, sightOf, type Method, type Played } from "./play";
 import { Dice } from "./random";
@@ -86,6 +87,7 @@ export function playShop(
   const methods: Method[] = [
     engine(knowledge),
     oracle(world, knowledge),
+    learner(world, knowledge, history),
     byFrequency(knowledge),
     nearestJob(history),
     flowchart(knowledge),

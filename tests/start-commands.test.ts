@@ -1,6 +1,15 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import {
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -254,6 +263,24 @@ describe("what stands in the way of starting is one clear sentence and exit code
       1,
       expect.stringContaining("made by a newer version of Dead Ends (it knows migration 9999-tomorrow.sql)"),
     ]);
+  });
+
+  test("a database whose password is missing, and leaves it as it is", async () => {
+    const file = join(dataDir, "cluster.json");
+    const pgData = String(clusterState().pgData);
+    const kept = readFileSync(file, "utf8");
+    const files = () => readdirSync(join(pgData, "base")).sort();
+    const before = files();
+    rmSync(file);
+    const [code, text] = await sentence(start(dataDir, port).ended);
+    expect([code, text]).toEqual([1, expect.stringContaining(`${pgData} holds a database, but ${file} is missing`)]);
+    expect(files()).toEqual(before);
+    expect(existsSync(file)).toBe(false);
+    writeFileSync(file, kept, { mode: 0o600 });
+    renameSync(pgData, `${pgData}.elsewhere`);
+    const [, lost] = await sentence(start(dataDir, port).ended);
+    expect(lost).toContain(`The database's files are not at ${pgData}`);
+    renameSync(`${pgData}.elsewhere`, pgData);
   });
 
   test("an old Node.js", () => {

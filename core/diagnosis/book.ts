@@ -107,13 +107,13 @@ export const NEEDS_NOTHING: Needs = { fuels: [], drives: [], gearboxes: [], equi
 export function canHave(needs: Needs, vehicle: Vehicle): boolean {
   const fits = (list: readonly string[], value: string | null | undefined) =>
     list.length === 0 || !value || list.includes(value);
-  const { equipment } = vehicle;
+  const equipment = vehicle.equipment?.map((each) => each.toLowerCase());
   return (
     fits(needs.fuels, vehicle.fuel) &&
     fits(needs.drives, vehicle.drive) &&
     fits(needs.gearboxes, vehicle.gearbox) &&
     fits(needs.markets, vehicle.market) &&
-    (!equipment || needs.equipment.every((each) => equipment.includes(each)))
+    (!equipment || needs.equipment.every((each) => equipment.includes(each.toLowerCase())))
   );
 }
 

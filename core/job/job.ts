@@ -16,6 +16,8 @@ export type PartSource = (typeof PART_SOURCES)[number];
 /** A part fitted; `result` is null until it was tried. `seq` is the trail entry, `resultSeq` the one that told the result. */
 export interface PartFitted {
   readonly seq: number;
+  /** Where it stands among the entries: a correction stands where the entry stood that it corrects; left out: at `seq`. */
+  readonly position?: number;
   readonly component: string;
   readonly failure: string | null;
   /** Where on the vehicle, where the part is there more than once. */
@@ -30,6 +32,8 @@ export interface PartFitted {
 
 export interface TestRun extends TestDone {
   readonly seq: number;
+  /** As of a part. */
+  readonly position?: number;
   readonly minutes: number;
   /** The access group it opened, if any. */
   readonly access: string | null;
@@ -92,7 +96,10 @@ export function caseOf(job: JobFacts): CaseFile {
   );
   const { vehicle, odometerKm, symptoms, codes, modulesScanned, priorWork, symptomSystems, named = [] } = job;
   // A test speaks of the vehicle as it was: after so many of the repairs.
-  const tests = job.tests.map((test) => ({ ...test, afterFixes: tried.filter(({ seq }) => seq < test.seq).length }));
+  const tests = job.tests.map((test) => ({
+    ...test,
+    afterFixes: tried.filter((part) => placeOf(part) < placeOf(test)).length,
+  }));
   return {
     vehicle,
     odometerKm,
@@ -107,6 +114,8 @@ export function caseOf(job: JobFacts): CaseFile {
     access: [...new Set(access)],
   };
 }
+
+const placeOf = ({ seq, position = seq }: { readonly seq: number; readonly position?: number }) => position;
 
 /** The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. */
 export function partsAsTheyStand(job: JobFacts): readonly PartFitted[] {

@@ -1,13 +1,3 @@
-export type {
-  EntryBody,
-  EntryKind,
-  PartBody,
-  ReturnedCode,
-  ScanBody,
-  TestBody,
-  TestReading,
-  TrailEntry,
-} from "./entry";
 export { recordOdds, renamedOdds, type NextRecord, type OddsRecord } from "./odds-record";
 export {
   layOutTrailMap,
@@ -19,14 +9,3 @@ export {
   type Road,
   type TrailMap,
 } from "./trail-map";
-export {
-  CONFIRMATION_WORDS,
-  entryDetails,
-  entryShortText,
-  entryText,
-  FINDING_WORDS,
-  PART_RESULT_WORDS,
-  PROOF_WORDS,
-  RETURN_WORDS,
-  symptomText,
-} from "./words";

@@ -3,7 +3,7 @@
 import Link from "next/link";
 import type { SeenCode } from "@/core/codes";
 import type { Confirmation } from "@/core/job";
-import { CONFIRMATION_WORDS, RETURN_WORDS } from "@/core/trail";
+import { CONFIRMATION_WORDS, RETURN_WORDS } from "@/core/entries";
 import { vehicleName } from "@/core/vehicle";
 import { minutesText, odometerText } from "@/features/shared/format";
 import { useJobPage } from "./job-context";

@@ -1,4 +1,4 @@
-import { CONFIRMATION_WORDS } from "@/core/trail";
+import { CONFIRMATION_WORDS } from "@/core/entries";
 import type { EntryLine } from "@/core/entry-line";
 import type { Labels } from "@/core/diagnosis";
 

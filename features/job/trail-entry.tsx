@@ -66,14 +66,16 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
 }
 
 function More({
-  entry: { seq, kind, canWithdraw },
+  entry: { seq, kind, takenBackBy, byId },
   onDone,
 }: {
   readonly entry: EntryView;
   readonly onDone: () => void;
 }) {
-  const { open, sheet } = useJobPage();
-  const mayRecord = useMay("job.record");
+  const { open, sheet, rights, me } = useJobPage();
+  const mayRecord = rights.includes("job.record");
+  const mayTakeBack =
+    takenBackBy !== null && rights.includes(takenBackBy) && (byId === me || rights.includes("job.set-right"));
   const { upload, busy, problem, again } = useFileUpload();
   return (
     <div className="no-print">
@@ -89,7 +91,7 @@ function More({
         {mayRecord && kind === "test" && (
           <ButtonLink href={`/procedures/new?job=${sheet.job.id}&entry=${seq}`}>Save as a procedure</ButtonLink>
         )}
-        {mayRecord && canWithdraw && (
+        {mayTakeBack && (
           <Button
             onClick={() => {
               onDone();

@@ -4,15 +4,20 @@
  */
 import { createHash, randomBytes } from "node:crypto";
 import {
-  chmodSync,
   chownSync,
+  closeSync,
   existsSync,
+  fsyncSync,
   mkdirSync,
   mkdtempSync,
+  openSync,
   readFileSync,
+  readdirSync,
+  renameSync,
   rmSync,
   statSync,
   writeFileSync,
+  writeSync,
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
@@ -62,18 +67,29 @@ function readState(file) {
   }
 }
 
+/** By rename: whenever the power goes, the file is the old one or the new one, never half of one. */
 function writeState(file, state) {
-  writeFileSync(file, JSON.stringify(state, null, 2), { mode: 0o600 });
-  chmodSync(file, 0o600);
+  const half = `${file}.${process.pid}.new`;
+  const handle = openSync(half, "w", 0o600);
+  try {
+    writeSync(handle, JSON.stringify(state, null, 2));
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
+  }
+  renameSync(half, file);
 }
 
 async function create(dataDir, file, programs, durable) {
   say("Creating the database …");
   const pgData = clusterFolder(dataDir);
-  rmSync(pgData, { recursive: true, force: true });
-  mkdirSync(dirname(pgData), { recursive: true, mode: 0o755 });
-  mkdirSync(pgData, { recursive: true, mode: 0o700 });
-  giveToPostgres(pgData);
+  refuseOthers(pgData, file);
+  const making = makingFolder(pgData);
+  // Never served: a start that was broken off while it made the database left it.
+  rmSync(making, { recursive: true, force: true });
+  mkdirSync(dirname(making), { recursive: true, mode: 0o755 });
+  mkdirSync(making, { mode: 0o700 });
+  giveToPostgres(making);
   const password = randomBytes(24).toString("base64url");
   const secretFolder = mkdtempSync(join(tmpdir(), "pw-"));
   const secret = join(secretFolder, "password");
@@ -82,18 +98,43 @@ async function create(dataDir, file, programs, durable) {
     giveToPostgres(secretFolder);
     giveToPostgres(secret);
     const auth = ["--auth-host=scram-sha-256", "--auth-local=scram-sha-256", `--pwfile=${secret}`];
-    const flags = ["-D", pgData, "-U", USER, ...auth, "--encoding=UTF8", "--locale=C.UTF-8", "--data-checksums"];
+    const flags = ["-D", making, "-U", USER, ...auth, "--encoding=UTF8", "--locale=C.UTF-8", "--data-checksums"];
     const { code, output } = await asPostgres(`${programs.bin}/initdb`, durable ? flags : [...flags, "--no-sync"]);
     if (code !== 0) throw new Stop(`The database could not be created: ${output.trim().split("\n").at(-1)}`);
   } finally {
     rmSync(secretFolder, { recursive: true, force: true });
   }
   const state = { layout: LAYOUT, postgresMajor: programs.major, pgData, durable, port: await freePort(), password };
+  // The password first: a database whose password is lost could not be opened by anybody.
   writeState(file, state);
+  finishMaking(state);
   return state;
 }
 
+const makingFolder = (pgData) => `${pgData}.making`;
+
+/** What was made to the end gets its name; a start that was broken off just before does it the next time. */
+function finishMaking({ pgData }) {
+  const making = makingFolder(pgData);
+  if (!existsSync(pgData) && existsSync(making)) renameSync(making, pgData);
+}
+
+/** A database is never deleted here: where files stand that this file does not know, somebody has to look. */
+function refuseOthers(pgData, file) {
+  const left = existsSync(pgData) ? readdirSync(pgData) : [];
+  if (!left.length) return;
+  throw new Stop(
+    `${pgData} holds a database, but ${file} is missing, which has its password and its port. Nothing was changed. ` +
+      `Restore ${file} from a backup; or, to begin with an empty shop, move ${pgData} away and start again.`,
+  );
+}
+
 function refuseNewer(state, programs, dataDir) {
+  finishMaking(state);
+  if (!existsSync(join(state.pgData, "PG_VERSION")))
+    throw new Stop(
+      `The database's files are not at ${state.pgData}, where they were. Put them back, or restore a backup.`,
+    );
   if (state.layout > LAYOUT)
     throw new Stop(`The data directory ${dataDir} was made by a newer version of Dead Ends; start that version.`);
   const major = Number(readFileSync(join(state.pgData, "PG_VERSION"), "utf8"));

@@ -9,6 +9,7 @@ export type Right =
   | "job.open"
   | "job.complaint"
   | "job.record"
+  | "job.set-right"
   | "job.assign"
   | "job.close"
   | "job.reopen"
@@ -30,6 +31,8 @@ const RIGHTS: Record<Role, ReadonlySet<Right>> = {
     ...EVERYONE,
     "job.open",
     "job.record",
+    // Takes back what a colleague wrote; who learns, or takes complaints in, takes back their own entries only.
+    "job.set-right",
     "job.assign",
     "job.close",
     "words.extend",
@@ -39,6 +42,7 @@ const RIGHTS: Record<Role, ReadonlySet<Right>> = {
     ...EVERYONE,
     "job.open",
     "job.record",
+    "job.set-right",
     "job.assign",
     "job.close",
     "job.reopen",

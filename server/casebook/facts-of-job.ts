@@ -1,7 +1,7 @@
 import "server-only";
 import type { Effect } from "@/core/diagnosis";
 import type { JobFacts } from "@/core/job";
-import type { EntryBody } from "@/core/trail";
+import type { EntryBody } from "@/core/entries";
 import type { CasebookJob, CasebookTest } from "./shape";
 
 /** What a procedure of the book is called and says, for the entries of imported tests. */
@@ -45,7 +45,7 @@ export function importedJob(
   };
   const { odometerKm, symptoms, codes, modulesScanned: modulesRead } = job;
   if (from === 0) add({ kind: "opened", complaint: job.complaint ?? NOT_TOLD, odometerKm });
-  else add({ kind: "note", text: "Imported anew from a casebook" });
+  else add({ kind: "imported", odometerKm });
   if (symptoms.length) add({ kind: "symptoms", symptoms });
   if (codes.length || modulesRead.length) add({ kind: "scan", codes, modulesRead });
   const tests = job.tests.map((test) => {
@@ -56,7 +56,7 @@ export function importedJob(
     const readings = test.readings.map(readingOf);
     const body: EntryBody = {
       ...{ kind: "test", procedure: test.procedure, title, outcome: test.outcome, version: known?.version ?? null },
-      place: test.place,
+      ...{ place: test.place, access: known?.access ?? null },
       ...{
         outcomeLabel: outcome?.label ?? test.outcome,
         readings,

@@ -1,6 +1,5 @@
 import "server-only";
 import Joi from "joi";
-import { insertBypassFact, setBypassRemoved } from "@/server/db/facts";
 import { jobChange, line, minutes } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -20,11 +19,7 @@ export const recordBypass: Command<BypassInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => ({
-      body: { kind: "bypass", what: input.what },
-      minutes: input.minutes,
-      apply: (seq) => insertBypassFact(context.db, job.id, seq, input.what),
-    })),
+    changeJob(context, input, () => ({ body: { kind: "bypass", what: input.what }, minutes: input.minutes })),
 };
 
 type RemovedInput = JobChange & { readonly bypassSeq: number; readonly minutes: number };
@@ -39,13 +34,12 @@ export const recordBypassRemoved: Command<RemovedInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job, { bypasses = [] }) => {
+    changeJob(context, input, (_, { bypasses = [] }) => {
       const bypass = bypasses.find(({ seq, removed }) => seq === input.bypassSeq && !removed);
       if (!bypass) return refuseInput("bypassSeq", "is no bypass that is still in place");
       return {
         body: { kind: "bypass-removed", bypassSeq: bypass.seq, what: bypass.what },
         minutes: input.minutes,
-        apply: (seq) => setBypassRemoved(context.db, job.id, bypass.seq, seq),
       };
     }),
 };

@@ -1,13 +1,15 @@
 import "server-only";
 import { advise } from "@/core/diagnosis";
+import { entryText, recordOf, ruleOf, type EntryBody, type WrittenEntry } from "@/core/entries";
 import { asJobId, type JobId } from "@/core/ids";
 import { cameBack, caseOf, rungOfJob, type JobFacts } from "@/core/job";
-import { entryText, recordOdds, type EntryBody, type TrailEntry } from "@/core/trail";
+import { recordOdds } from "@/core/trail";
+import { may } from "@/server/auth/rights";
 import { countTogether } from "@/server/db/counters";
-import { readFacts, withdrawFacts } from "@/server/db/facts";
-import { lockJob, setJobFinding, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
-import type { Db } from "@/server/db/pool";
-import { insertEntry, insertOdds, readTrail } from "@/server/db/trail";
+import { readFacts } from "@/server/db/facts";
+import { writeRecord } from "@/server/db/job-record";
+import { lockJob, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
+import { insertEntry, insertOdds, readEntries, readTrail } from "@/server/db/trail";
 import { keepKnowledge } from "@/server/knowledge/keep";
 import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
 import { announceJob } from "@/server/live/announce";
@@ -22,11 +24,10 @@ export interface JobChange {
   readonly corrects?: number | null;
 }
 
-/** What a change adds to the trail, and how it changes the facts. */
+/** What a change adds to the trail. What it changes of the facts follows from its kind (`core/entries`). */
 export interface Change {
   readonly body: EntryBody;
   readonly minutes?: number;
-  readonly apply: (seq: number) => Promise<void>;
 }
 
 export interface JobAnswer {
@@ -37,7 +38,7 @@ export interface JobAnswer {
 
 /**
  * The one way in which a job changes: locks it, refuses a stale change with what changed meanwhile, appends one entry,
- * changes the facts, keeps the counters and the recorded odds true, and tells who is watching.
+ * writes what the trail adds up to now, keeps the counters and the recorded odds true, and tells who is watching.
  */
 export async function changeJob(
   context: CommandContext,
@@ -47,19 +48,33 @@ export async function changeJob(
   const { db } = context;
   const job = await openForChange(context, change);
   const before = await readFacts(db, job.id);
-  const { body, minutes = 0, apply } = await make(job, before);
-  if (before.closed && body.kind !== "reopened" && body.kind !== "proof")
+  const made = await make(job, before);
+  if (before.closed && !ruleOf(made.body.kind).onClosed)
     refuse({ code: "conflict", message: "This job is closed; open it again first." });
-  const seq = job.version + 1;
-  const { actor, commandId, now } = context;
   const corrects = change.corrects ?? null;
-  const corrected = corrects === null ? null : await correctable(db, job.id, corrects);
-  await insertEntry(db, { jobId: job.id, seq, at: now, by: actor.personId, minutes, body, corrects, commandId });
-  if (corrected) await withdraw(db, job.id, corrected);
-  await apply(seq);
-  await setJobVersion(db, job.id, seq);
-  await concludeChange(context, job.id, seq, before);
-  return { jobId: job.id, version: seq, seq };
+  const trail = await readEntries(db, job.id);
+  if (corrects !== null) requireCorrectable(context, { made, trail, corrects, closed: before.closed });
+  const written = await appendEntry(context, job.id, trail, { ...made, corrects });
+  await concludeChange(context, job.id, written.seq, before);
+  return { jobId: job.id, version: written.seq, seq: written.seq };
+}
+
+/**
+ * Appends an entry to a job's trail, and writes what the trail adds up to with it.
+ * @param trail every entry that the job has so far
+ */
+export async function appendEntry(
+  { db, actor, commandId, now }: CommandContext,
+  jobId: JobId,
+  trail: readonly WrittenEntry[],
+  { body, minutes = 0, corrects = null }: Change & { readonly corrects?: number | null },
+): Promise<WrittenEntry> {
+  const seq = (trail.at(-1)?.seq ?? 0) + 1;
+  const entry: WrittenEntry = { seq, at: now, byId: actor.personId, minutes, body, corrects };
+  await insertEntry(db, { jobId, seq, at: now, by: actor.personId, minutes, body, corrects, commandId });
+  await writeRecord(db, jobId, recordOf(trail), recordOf([...trail, entry]));
+  await setJobVersion(db, jobId, seq);
+  return entry;
 }
 
 /** The second half of every change, also of the one that opens a job: counters, recorded odds, news. */
@@ -100,19 +115,31 @@ async function openForChange({ db, actor, now }: CommandContext, change: JobChan
   return job;
 }
 
-/** Entries that other entries stand on: they are undone by their own commands, or not at all. */
-const NOT_WITHDRAWN = new Set<EntryBody["kind"]>(["opened", "closed", "reopened", "withdrawn"]);
-
-/** The entry that a change means to correct. The job is locked, so that nobody else corrects it meanwhile. */
-async function correctable(db: Db, jobId: JobId, corrected: number): Promise<TrailEntry> {
-  const entry = (await readTrail(db, jobId, corrected - 1)).find(({ seq }) => seq === corrected);
-  if (!entry) return refuseInput("corrects", "names no entry of this job");
-  if (NOT_WITHDRAWN.has(entry.body.kind)) refuseInput("corrects", "this kind of entry cannot be taken back");
-  if (entry.correctedBy !== null) refuseInput("corrects", "was taken back before");
-  return entry;
+interface Correction {
+  readonly made: Change;
+  readonly trail: readonly WrittenEntry[];
+  /** The entry that is meant. */
+  readonly corrects: number;
+  readonly closed: boolean;
 }
 
-async function withdraw(db: Db, jobId: JobId, { seq, body }: TrailEntry): Promise<void> {
-  await withdrawFacts(db, jobId, seq);
-  if (body.kind === "finding") await setJobFinding(db, jobId, null);
+/**
+ * Whether an entry may be taken back or said anew: one of the same kind, that can be taken back at all, on a job that allows it, by
+ * somebody who may write such an entry. The job is locked, so that nobody else corrects it meanwhile.
+ */
+function requireCorrectable({ actor }: CommandContext, { made, trail, corrects, closed }: Correction): void {
+  const entry = trail.find(({ seq }) => seq === corrects);
+  if (!entry) return refuseInput("corrects", "names no entry of this job");
+  const { kind } = entry.body;
+  const { right, stays, onClosed } = ruleOf(kind);
+  if (made.body.kind !== "withdrawn" && made.body.kind !== kind)
+    refuseInput("corrects", "names an entry of another kind; take that one back instead");
+  if (stays !== null) refuseInput("corrects", `cannot be taken back: ${stays}`);
+  if (trail.some((each) => each.corrects === corrects)) refuseInput("corrects", "was taken back before");
+  if (closed && !onClosed) refuse({ code: "conflict", message: "This job is closed; open it again first." });
+  if (!may(actor, right)) refuse({ code: "not-allowed", right });
+  // What was proved after the job was closed is not for everybody to undo.
+  if (closed && !may(actor, "job.close")) refuse({ code: "not-allowed", right: "job.close" });
+  if (entry.byId !== actor.personId && !may(actor, "job.set-right"))
+    refuseInput("corrects", "is a colleague's entry: ask them, or a technician, to take it back");
 }

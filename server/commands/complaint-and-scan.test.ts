@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { beforeAll, describe, expect, test } from "vitest";
 import { needOf } from "@/core/job";
-import { entryText } from "@/core/trail";
+import { entryText } from "@/core/entries";
 import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";

@@ -5,11 +5,9 @@ import { cameBack, FINDINGS, missingProof, rungOfJob, type FindingResult, type J
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Actor } from "@/server/auth/session";
 import { ensureCause } from "@/server/db/book";
-import { insertProofFact, replaceCauseFacts } from "@/server/db/facts";
-import { setJobClosed, setJobFinding, setJobHolder } from "@/server/db/jobs";
 import { findPersonSecret } from "@/server/db/people";
 import { asPersonId } from "@/core/ids";
-import { jobChange, minutes, optionalText, text, uuid } from "@/server/input";
+import { jobChange, minutes, optionalLine, optionalText, text, uuid } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuse, refuseInput } from "./refusal";
@@ -37,13 +35,9 @@ export const recordProof: Command<ProofInput, JobAnswer> = {
     note: optionalText(2000),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, () => {
       const { step, result, note } = input;
-      return {
-        body: { kind: "proof", step, result, note },
-        minutes: input.minutes,
-        apply: (seq) => insertProofFact(context.db, job.id, seq, { step, result }),
-      };
+      return { body: { kind: "proof", step, result, note }, minutes: input.minutes };
     }),
 };
 
@@ -69,44 +63,37 @@ export const recordFinding: Command<FindingInput, JobAnswer> = {
     tellCustomer: text(1000).allow(null, "").empty("").default(null),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, async () => {
       const { result, causes, why, tellCustomer } = input;
       if (result === "root-cause" && !causes.length) refuseInput("causes", "name the cause");
-      return {
-        body: { kind: "finding", result, causes, why, tellCustomer },
-        apply: async (seq) => {
-          for (const cause of causes) await ensureCause(context.db, cause, context.actor.personId, context.now);
-          await setJobFinding(context.db, job.id, result);
-          await replaceCauseFacts(context.db, job.id, seq, causes);
-        },
-      };
+      for (const cause of causes) await ensureCause(context.db, cause, context.actor.personId, context.now);
+      return { body: { kind: "finding", result, causes, why, tellCustomer } };
     }),
 };
 
 interface CloseInput extends JobChange {
   readonly reason: string;
+  /** Why a bypass stays in place: signed by a lead, apart from any other reason. */
+  readonly bypassReason: string | null;
 }
 
 /** Closes a job with a finding. A cause that is not proved as far as it can be needs a reason, and one without any proof a lead. */
 export const closeJob: Command<CloseInput, JobAnswer> = {
   name: "close-job",
   right: "job.close",
-  input: Joi.object({ ...jobChange, reason: optionalText(1000) }),
+  input: Joi.object({ ...jobChange, reason: optionalText(1000), bypassReason: optionalLine(400) }),
   run: (context, input) =>
-    changeJob(context, input, (job, facts) => {
-      requireClosable(context, facts, input.reason);
-      const { actor, db, now } = context;
-      return {
-        body: { kind: "closed", rung: rungOfJob(facts), reason: input.reason },
-        apply: () => setJobClosed(db, job.id, { at: now, by: actor.personId }),
-      };
+    changeJob(context, input, (_, facts) => {
+      const { reason, bypassReason } = input;
+      requireClosable(context, facts, input);
+      return { body: { kind: "closed", rung: rungOfJob(facts), reason, bypassReason } };
     }),
 };
 
-function requireClosable({ actor }: CommandContext, facts: JobFacts, reason: string): void {
+function requireClosable({ actor }: CommandContext, facts: JobFacts, { reason, bypassReason }: CloseInput): void {
   if (!facts.finding) refuseInput("finding", "name the cause first, or say that it was not found");
   if (facts.parts.some(({ result }) => result === null)) refuseInput("parts", "a part was fitted and not tried yet");
-  requireBypassesOut(actor, facts, reason);
+  requireBypassesOut(actor, facts, bypassReason);
   if (facts.finding?.result !== "root-cause") return;
   if (cameBack(facts)) refuseInput("finding", "the fault came back after this repair; the cause has lost its standing");
   const missing = missingProof(facts);
@@ -117,12 +104,16 @@ function requireClosable({ actor }: CommandContext, facts: JobFacts, reason: str
 }
 
 /** Nothing leaves with a bypass in place, unless a lead signs why. */
-function requireBypassesOut({ role }: Actor, { bypasses = [] }: JobFacts, reason: string): void {
-  const left = bypasses.find(({ removed }) => !removed);
-  if (!left) return;
+function requireBypassesOut({ role }: Actor, { bypasses = [] }: JobFacts, bypassReason: string | null): void {
+  const left = bypasses.flatMap(({ what, removed }) => (removed ? [] : what));
+  if (!left.length) {
+    if (bypassReason) refuseInput("bypassReason", "no bypass is in place");
+    return;
+  }
   if (role !== "lead")
-    refuseInput("bypasses", `still in place: ${left.what}; take it out, or a lead signs why it stays`);
-  if (!reason) refuseInput("reason", `a bypass is still in place (${left.what}): sign why`);
+    refuseInput("bypasses", `still in place: ${left.join("; ")}; take it out, or a lead signs why it stays`);
+  if (!bypassReason)
+    refuseInput("bypassReason", `still in place: ${left.join("; ")}. Take it out, or sign why it stays`);
 }
 
 export const reopenJob: Command<JobChange & { readonly reason: string }, JobAnswer> = {
@@ -130,9 +121,9 @@ export const reopenJob: Command<JobChange & { readonly reason: string }, JobAnsw
   right: "job.reopen",
   input: Joi.object({ ...jobChange, reason: text(1000).required() }),
   run: (context, input) =>
-    changeJob(context, input, (job, facts) => {
+    changeJob(context, input, (_, facts) => {
       if (!facts.closed) refuse({ code: "conflict", message: "This job is open already." });
-      return { body: { kind: "reopened", reason: input.reason }, apply: () => setJobClosed(context.db, job.id, null) };
+      return { body: { kind: "reopened", reason: input.reason } };
     }),
 };
 
@@ -146,13 +137,10 @@ export const handOver: Command<HandOverInput, JobAnswer> = {
   right: "job.assign",
   input: Joi.object({ ...jobChange, to: uuid().required(), note: optionalText(1000) }),
   run: (context, input) =>
-    changeJob(context, input, async (job) => {
+    changeJob(context, input, async () => {
       const id = asPersonId(input.to);
       const person = id && (await findPersonSecret(context.db, id));
       if (!person?.active || person.siteId !== context.site.id) return refuseInput("to", "is nobody of this shop");
-      return {
-        body: { kind: "handed", to: person.name, note: input.note },
-        apply: () => setJobHolder(context.db, job.id, person.id),
-      };
+      return { body: { kind: "handed", to: person.name, toId: person.id, note: input.note } };
     }),
 };

@@ -1,7 +1,6 @@
 import "server-only";
 import Joi from "joi";
 import { CONFIRMATIONS, type Confirmation, type Watch } from "@/core/job";
-import { insertConfirmationFact, insertWatchFact } from "@/server/db/facts";
 import { jobChange, key, line, minutes, optionalText, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -27,17 +26,12 @@ export const confirmComplaint: Command<ConfirmInput, JobAnswer> = {
     note: optionalText(2000),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, () => {
       const { result, times, tries, conditions, note } = input;
       if ((times === null) !== (tries === null)) refuseInput(times === null ? "times" : "tries", "is needed as well");
       if (times !== null && tries !== null && times > tries) refuseInput("times", "is more than the tries");
       if (result === "not-reproduced" && times) refuseInput("times", "must be 0 where it did not show itself");
-      const confirmation = { result, times, tries, conditions };
-      return {
-        body: { kind: "confirmed", ...confirmation, note },
-        minutes: input.minutes,
-        apply: (seq) => insertConfirmationFact(context.db, job.id, seq, confirmation),
-      };
+      return { body: { kind: "confirmed", result, times, tries, conditions, note }, minutes: input.minutes };
     }),
 };
 
@@ -55,9 +49,9 @@ export const planWatch: Command<WatchInput, JobAnswer> = {
     until: Joi.string().isoDate().required(),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, () => {
       const watch = { what: input.what, who: input.who, until: input.until.slice(0, 10) };
       if (watch.until < context.now.toISOString().slice(0, 10)) refuseInput("until", "is past");
-      return { body: { kind: "watch", ...watch }, apply: (seq) => insertWatchFact(context.db, job.id, seq, watch) };
+      return { body: { kind: "watch", ...watch } };
     }),
 };

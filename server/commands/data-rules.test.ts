@@ -273,7 +273,10 @@ describe("a bypass", () => {
     expect(await refusalOf(job.try("close-job", { reason: "done" }))).toMatchObject({
       problems: [{ path: "bypasses" }],
     });
-    expect(await refusalOf(job.try("close-job", {}, lead))).toMatchObject({ problems: [{ path: "reason" }] });
+    // What a lead signs is this, and no reason given for something else.
+    expect(await refusalOf(job.try("close-job", { reason: "done" }, lead))).toMatchObject({
+      problems: [{ path: "bypassReason" }],
+    });
     const out = await job.record("record-bypass-removed", { bypassSeq: seq });
     expect(await refusalOf(job.try("record-bypass-removed", { bypassSeq: seq }))).toMatchObject({
       problems: [{ path: "bypassSeq" }],
@@ -282,6 +285,9 @@ describe("a bypass", () => {
     expect(await refusalOf(job.try("close-job", { reason: "done" }))).toMatchObject({
       problems: [{ path: "bypasses" }],
     });
-    await job.record("close-job", { reason: "stays until the part comes, vehicle stays here" }, lead);
+    const bypassReason = "stays until the part comes, vehicle stays here";
+    expect(await refusalOf(job.try("close-job", { bypassReason }))).toMatchObject({ problems: [{ path: "bypasses" }] });
+    await job.record("close-job", { bypassReason }, lead);
+    expect((await readTrail(pool(), job.id)).at(-1)?.body).toMatchObject({ kind: "closed", bypassReason });
   });
 });

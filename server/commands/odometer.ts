@@ -1,12 +1,12 @@
 import "server-only";
 import Joi from "joi";
 import type { JobId, VehicleId } from "@/core/ids";
-import { setJobOdometer } from "@/server/db/jobs";
 import type { Db } from "@/server/db/pool";
 import { highestOdometer } from "@/server/db/vehicles";
 import { jobChange, optionalLine } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
+import { correctsInput } from "./record-inputs";
 import { refuseInput } from "./refusal";
 
 const MOST_KM = 5_000_000;
@@ -34,14 +34,16 @@ interface OdometerInput extends JobChange {
 export const recordOdometer: Command<OdometerInput, JobAnswer> = {
   name: "record-odometer",
   right: "job.complaint",
-  input: Joi.object({ ...jobChange, odometerKm: odometerInput().required(), reason: optionalLine(400) }),
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    odometerKm: odometerInput().required(),
+    reason: optionalLine(400),
+  }),
   run: (context, input) =>
     changeJob(context, input, async (job) => {
       const { odometerKm, reason } = input;
       await requireForwards(context.db, { id: job.vehicleId, exceptJob: job.id }, odometerKm, reason);
-      return {
-        body: { kind: "odometer", odometerKm, reason: reason ?? "" },
-        apply: () => setJobOdometer(context.db, job.id, odometerKm),
-      };
+      return { body: { kind: "odometer", odometerKm, reason: reason ?? "" } };
     }),
 };

@@ -5,13 +5,11 @@ import type { FaultCode } from "@/core/codes";
 import type { Symptom } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
 import type { VehicleRow } from "@/server/db/vehicles";
-import { insertJob, setJobVersion } from "@/server/db/jobs";
+import { insertJob } from "@/server/db/jobs";
 import { takeJobNumber } from "@/server/db/sites";
-import { insertPriorWorkFact, insertScanFacts, insertSymptomFacts } from "@/server/db/facts";
-import { insertEntry } from "@/server/db/trail";
-import type { EntryBody } from "@/core/trail";
+import type { EntryBody, WrittenEntry } from "@/core/entries";
 import { optionalLine, text } from "@/server/input";
-import { concludeChange, type JobAnswer } from "./change-job";
+import { appendEntry, concludeChange, type JobAnswer } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { odometerInput, requireForwards } from "./odometer";
 import { priorWorkInput, type PriorWorkInput } from "./prior-work";
@@ -64,34 +62,30 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
       heldBy,
       now,
     });
-    const version = await recordArrival(context, id, input);
+    const version = await recordArrival(context, id, arrivalOf(input, heldBy));
     return { jobId: id, version, seq: version, number };
   },
 };
 
-/** What is known at the gate, entry by entry: the map starts from the odds before anything but the vehicle was known. */
-async function recordArrival(context: CommandContext, jobId: JobId, input: OpenJobInput): Promise<number> {
-  const { db, actor, commandId, now } = context;
+/** What is known at the gate, as entries. */
+function arrivalOf(input: OpenJobInput, heldBy: string | null): readonly EntryBody[] {
   const { complaint, odometerKm, odometerReason, priorWork, symptoms, codes, modulesRead } = input;
-  const steps: { body: EntryBody; apply: (seq: number) => Promise<void> }[] = [
-    { body: { kind: "opened", complaint, odometerKm, odometerReason }, apply: async () => {} },
-  ];
-  for (const { note, ...done } of priorWork)
-    steps.push({
-      body: { kind: "prior-work", ...done, note },
-      apply: (seq) => insertPriorWorkFact(db, jobId, seq, done),
-    });
-  if (symptoms.length)
-    steps.push({ body: { kind: "symptoms", symptoms }, apply: (seq) => insertSymptomFacts(db, jobId, seq, symptoms) });
-  const scan = { codes, modulesRead, modulesSilent: [], modulesUnreadable: [] };
+  const bodies: EntryBody[] = [{ kind: "opened", complaint, odometerKm, odometerReason, heldBy }];
+  for (const { component, work, who, recency, note } of priorWork)
+    bodies.push({ kind: "prior-work", component, work, who, recency, note });
+  if (symptoms.length) bodies.push({ kind: "symptoms", symptoms });
   if (codes.length || modulesRead.length)
-    steps.push({ body: { kind: "scan", ...scan }, apply: (seq) => insertScanFacts(db, jobId, seq, scan) });
-  for (const [index, { body, apply }] of steps.entries()) {
-    const seq = index + 1;
-    await insertEntry(db, { jobId, seq, at: now, by: actor.personId, minutes: 0, body, corrects: null, commandId });
-    await apply(seq);
-    await setJobVersion(db, jobId, seq);
-    await concludeChange(context, jobId, seq, null);
+    bodies.push({ kind: "scan", codes, modulesRead, modulesSilent: [], modulesUnreadable: [] });
+  return bodies;
+}
+
+/** Entry by entry: the map starts from the odds before anything but the vehicle was known. */
+async function recordArrival(context: CommandContext, jobId: JobId, bodies: readonly EntryBody[]): Promise<number> {
+  const trail: WrittenEntry[] = [];
+  for (const body of bodies) {
+    const entry = await appendEntry(context, jobId, trail, { body });
+    trail.push(entry);
+    await concludeChange(context, jobId, entry.seq, null);
   }
-  return steps.length;
+  return trail.length;
 }

@@ -1,7 +1,6 @@
 import "server-only";
 import Joi from "joi";
 import { RECENCIES, WORKERS, WORKS, type PriorWork } from "@/core/diagnosis";
-import { insertPriorWorkFact } from "@/server/db/facts";
 import { jobChange, key, optionalText } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -33,12 +32,8 @@ export const recordPriorWork: Command<JobChange & PriorWorkInput, JobAnswer> = {
     ...priorWorkInput,
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, () => {
       const { component, work, who, recency, note } = input;
-      const done = { component, work, who, recency };
-      return {
-        body: { kind: "prior-work", ...done, note },
-        apply: (seq) => insertPriorWorkFact(context.db, job.id, seq, done),
-      };
+      return { body: { kind: "prior-work", component, work, who, recency, note } };
     }),
 };

@@ -2,7 +2,6 @@ import "server-only";
 import Joi from "joi";
 import type { Cause, Symptom } from "@/core/diagnosis";
 import { ensureCause } from "@/server/db/book";
-import { insertSuspectFact, insertSymptomFacts } from "@/server/db/facts";
 import { jobChange, key, minutes, optionalText, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -24,10 +23,9 @@ export const recordSymptoms: Command<SymptomsInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => ({
+    changeJob(context, input, () => ({
       body: { kind: "symptoms", symptoms: input.symptoms },
       minutes: input.minutes,
-      apply: (seq) => insertSymptomFacts(context.db, job.id, seq, input.symptoms),
     })),
 };
 
@@ -49,7 +47,6 @@ export const recordNote: Command<NoteInput, JobAnswer> = {
     changeJob(context, input, () => ({
       body: { kind: "note", text: input.text },
       minutes: input.minutes,
-      apply: async () => {},
     })),
 };
 
@@ -68,13 +65,10 @@ export const nameSuspect: Command<SuspectInput, JobAnswer> = {
     why: optionalText(1000),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => ({
-      body: { kind: "suspect", cause: input.cause, why: input.why },
-      apply: async (seq) => {
-        await ensureCause(context.db, input.cause, context.actor.personId, context.now);
-        await insertSuspectFact(context.db, job.id, seq, input.cause);
-      },
-    })),
+    changeJob(context, input, async () => {
+      await ensureCause(context.db, input.cause, context.actor.personId, context.now);
+      return { body: { kind: "suspect", cause: input.cause, why: input.why } };
+    }),
 };
 
 interface WithdrawInput extends JobChange {
@@ -85,8 +79,8 @@ interface WithdrawInput extends JobChange {
 /** Takes an entry back: it stays on the trail, struck, with the reason beside it; what it said no longer counts. */
 export const withdrawEntry: Command<WithdrawInput, JobAnswer> = {
   name: "withdraw-entry",
-  right: "job.record",
+  // What may be taken back by whom depends on its kind.
+  right: "job.complaint",
   input: Joi.object({ ...jobChange, corrects: Joi.number().integer().min(1).required(), reason: text(400).required() }),
-  run: (context, input) =>
-    changeJob(context, input, () => ({ body: { kind: "withdrawn", reason: input.reason }, apply: async () => {} })),
+  run: (context, input) => changeJob(context, input, () => ({ body: { kind: "withdrawn", reason: input.reason } })),
 };

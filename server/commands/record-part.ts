@@ -2,7 +2,6 @@ import "server-only";
 import Joi from "joi";
 import { PART_RESULTS, PART_SOURCES, type PartResult, type PartSource } from "@/core/job";
 import type { Money } from "@/core/diagnosis";
-import { insertPartFact, setPartResult } from "@/server/db/facts";
 import { jobChange, key, minutes, money, optionalLine } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -42,13 +41,12 @@ export const recordPart: Command<PartInput, JobAnswer> = {
       .default(null),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, () => {
       const { component, failure, place, partNumber, source, cost, result } = input;
       if (cost.currency !== context.site.currency)
         refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
       const body = { kind: "part" as const, component, failure, place, partNumber, source, cost, result };
-      const fact = { ...body, minutes: input.minutes };
-      return { body, minutes: input.minutes, apply: (seq) => insertPartFact(context.db, job.id, seq, fact) };
+      return { body, minutes: input.minutes };
     }),
 };
 
@@ -72,14 +70,13 @@ export const recordPartResult: Command<PartResultInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job, facts) => {
+    changeJob(context, input, (_, facts) => {
       const { partSeq, result } = input;
       const part = facts.parts.find(({ seq }) => seq === partSeq);
       if (!part) return refuseInput("partSeq", "names no part of this job");
       return {
         body: { kind: "part-result", partSeq, component: part.component, result },
         minutes: input.minutes,
-        apply: async (seq) => void (await setPartResult(context.db, job.id, { partSeq, seq, result })),
       };
     }),
 };

@@ -2,8 +2,7 @@ import "server-only";
 import Joi from "joi";
 import { CODE_RETURNS, type FaultCode } from "@/core/codes";
 import type { FreezeFrame, Readiness } from "@/core/scan";
-import type { ReturnedCode, ScanBody } from "@/core/trail";
-import { insertReturnFacts, insertScanFacts } from "@/server/db/facts";
+import type { ReturnedCode, ScanBody } from "@/core/entries";
 import { jobChange, line, minutes, unit } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
@@ -64,13 +63,12 @@ export const recordScan: Command<ScanInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job) => {
+    changeJob(context, input, () => {
       const scan = scanOf(input);
       const { vin, readiness, freezeFrame } = input;
       return {
         body: { kind: "scan", ...scan, vin, readiness, freezeFrame },
         minutes: input.minutes,
-        apply: (seq) => insertScanFacts(context.db, job.id, seq, scan),
       };
     }),
 };
@@ -114,14 +112,13 @@ export const recordClear: Command<ClearInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, (job, facts) => {
+    changeJob(context, input, (_, facts) => {
       const { returns } = input;
       const stranger = returns.findIndex(({ code }) => !facts.codes.some((known) => known.code === code));
       if (stranger >= 0) refuseInput(`returns[${stranger}].code`, "was not on this job before; record it as a scan");
       return {
         body: { kind: "cleared", returns },
         minutes: input.minutes,
-        apply: (seq) => insertReturnFacts(context.db, job.id, seq, returns),
       };
     }),
 };

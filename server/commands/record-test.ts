@@ -24,11 +24,10 @@ import {
   type Spec,
 } from "@/core/measure";
 import { keepTrace, traceOf, type KeptTrace } from "@/core/trace";
-import type { TestBody, TestReading } from "@/core/trail";
+import type { TestBody, TestReading } from "@/core/entries";
 import type { Vehicle } from "@/core/vehicle";
 import { readProcedure } from "@/server/db/procedures";
 import { marketMattersOf } from "@/server/db/catalogue";
-import { insertTestFact } from "@/server/db/facts";
 import { findInstrument, type InstrumentRow } from "@/server/db/instruments";
 import type { Db } from "@/server/db/pool";
 import { jobChange, key, line, minutes, optionalLine, optionalText, quantity, reading, uuid } from "@/server/input";
@@ -101,29 +100,19 @@ export const recordTest: Command<TestInput, JobAnswer> = {
     sure: Joi.boolean().default(false),
   }),
   run: (context, input) =>
-    changeJob(context, input, async (job, { vehicle }) => {
-      const { body, access } =
-        input.procedure === null ? freeTest(input) : await procedureTest(context, input, vehicle);
-      const test = { ...body, minutes: input.minutes, access };
-      return { body, minutes: input.minutes, apply: (seq) => insertTestFact(context.db, job.id, seq, test) };
-    }),
+    changeJob(context, input, async (_, { vehicle }) => ({
+      body: input.procedure === null ? freeTest(input) : await procedureTest(context, input, vehicle),
+      minutes: input.minutes,
+    })),
 };
 
-interface TestMade {
-  readonly body: TestBody;
-  readonly access: string | null;
-}
-
-function freeTest({ title, outcome, effects, readings, note, place }: TestInput): TestMade {
+function freeTest({ title, outcome, effects, readings, note, place }: TestInput): TestBody {
   if (!title) return refuseInput("title", "say what was tested");
-  const none = { procedure: null, verdict: null, verdictText: null };
-  return {
-    body: { kind: "test", ...none, title, outcome, outcomeLabel: outcome, effects, readings, note, place },
-    access: null,
-  };
+  const none = { procedure: null, access: null, verdict: null, verdictText: null };
+  return { kind: "test", ...none, title, outcome, outcomeLabel: outcome, effects, readings, note, place };
 }
 
-async function procedureTest({ db, site, now }: CommandContext, input: TestInput, vehicle: Vehicle): Promise<TestMade> {
+async function procedureTest({ db, site, now }: CommandContext, input: TestInput, vehicle: Vehicle): Promise<TestBody> {
   const procedure = input.procedure === null ? null : await readProcedure(db, input.procedure);
   if (!procedure) return refuse({ code: "not-found", what: "procedure" });
   const { outcome, readings, context, note, proofs, partMaker, preconditions, swap, feed, trace } = input;
@@ -141,9 +130,10 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
   requireSure(input, spec, vehicle.market !== null && matters ? { name: vehicle.market, matters } : null);
   const against = contradicts(judged, outcome);
   if (against && !input.overruled) return refuseInput("overruled", "say why the verdict is not followed");
-  const body: TestBody = {
+  return {
     kind: "test",
     procedure: procedure.key,
+    access: outcome === NOT_DONE ? null : procedure.access,
     version: procedure.version,
     title: procedure.title,
     outcome,
@@ -159,7 +149,6 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     ...{ preconditions, partMaker, proofs, overruled: against ? input.overruled : null },
     instrument: instrument && instrumentText(instrument, now),
   };
-  return { body, access: outcome === NOT_DONE ? null : procedure.access };
 }
 
 /** What is doubtful is asked before it is kept; whoever says that it is right is believed. */

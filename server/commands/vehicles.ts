@@ -55,6 +55,9 @@ function completed(vehicle: VehicleInput, known: VehicleInput): VehicleInput {
     drive: vehicle.drive ?? known.drive,
     market: vehicle.market ?? known.market,
     built: vehicle.built ?? known.built,
+    fuel: vehicle.fuel ?? known.fuel ?? null,
+    gearbox: vehicle.gearbox ?? known.gearbox ?? null,
+    equipment: vehicle.equipment ?? known.equipment ?? null,
   };
 }
 
@@ -77,10 +80,20 @@ async function tidied(context: CommandContext, vehicle: VehicleInput): Promise<V
 }
 
 const FIELDS = ["vin", "plate", "make", "model", "year", "engine", "transmission", "drive", "market", "built"] as const;
+const KINDS = ["fuel", "gearbox"] as const;
+
+function isSame(known: VehicleInput, vehicle: VehicleInput): boolean {
+  const listed = ({ equipment }: VehicleInput) => JSON.stringify(equipment ?? null);
+  return (
+    FIELDS.every((field) => known[field] === vehicle[field]) &&
+    KINDS.every((kind) => (known[kind] ?? null) === (vehicle[kind] ?? null)) &&
+    listed(known) === listed(vehicle)
+  );
+}
 
 /** Corrects a vehicle; what its closed jobs teach is counted again, since they now speak of another variant. */
 async function correct({ db }: CommandContext, known: VehicleRow, vehicle: VehicleInput): Promise<number> {
-  if (FIELDS.every((field) => known[field] === vehicle[field])) return 0;
+  if (isSame(known, vehicle)) return 0;
   const { jobs } = await recount(
     db,
     () => closedJobsOnVehicle(db, known.id),

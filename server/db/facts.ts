@@ -1,14 +1,10 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Cause } from "@/core/diagnosis";
-import type { Confirmation, Finding, FoundCause, JobFacts, ModuleCoverage, PartResult, Watch } from "@/core/job";
-import type { ReturnedCode } from "@/core/trail";
-import type { PriorWork, Symptom } from "@/core/diagnosis";
-import type { PartBody, ScanBody, TestBody } from "@/core/trail";
-import type { ProofResult, ProofStep } from "@/core/proof";
+import type { Confirmation, Finding, FoundCause, JobFacts, ModuleCoverage, Watch } from "@/core/job";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
-import { execute, many, one } from "./rows";
+import { many, one } from "./rows";
 
 interface FactsRow {
   readonly vehicle: Vehicle;
@@ -42,6 +38,14 @@ export const CAUSES_OF_JOB = `
        where job_id = j.id
        group by 1, 2
      ) c)`;
+
+/** The minutes spent on job `j`: what was taken back is not counted, nor what a casebook has brought in anew since. */
+export const MINUTES_OF_JOB = `
+    (select coalesce(sum(e.minutes), 0)
+     from entry e
+     where e.job_id = j.id
+       and not exists (select from entry c where c.job_id = e.job_id and c.corrects = e.seq)
+       and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = j.id and i.kind = 'imported'), 0))`;
 
 /** A code seen again keeps its latest status; a symptom named again adds its conditions. */
 const FACTS = `
@@ -101,12 +105,12 @@ const FACTS = `
      order by w.seq desc
      limit 1) as watch,
     (select coalesce(json_agg(json_build_object('seq', t.seq, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
-       'minutes', t.minutes, 'access', t.access, 'place', t.place, 'effects', current_effects(t.effects)) order by t.seq), '[]')
+       'minutes', t.minutes, 'access', t.access, 'place', t.place, 'effects', current_effects(t.effects), 'position', coalesce(t.position, t.seq)) order by coalesce(t.position, t.seq)), '[]')
      from job_test t where t.job_id = j.id) as tests,
     (select coalesce(json_agg(json_build_object('seq', p.seq, 'component', current_component(p.component), 'failure', current_failure(p.failure),
        'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes, 'place', p.place,
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
-       'result', p.result, 'resultSeq', p.result_seq) order by p.seq), '[]')
+       'result', p.result, 'resultSeq', p.result_seq, 'position', coalesce(p.position, p.seq)) order by coalesce(p.position, p.seq)), '[]')
      from job_part p where p.job_id = j.id) as parts,
     (select coalesce(json_agg(json_build_object('seq', b.seq, 'what', b.what, 'removed', b.removed_seq is not null)
        order by b.seq), '[]')
@@ -135,223 +139,4 @@ export async function readFactsOf(db: Db, jobIds: readonly JobId[]): Promise<Rea
 
 function factsOf({ finding, causes, ...rest }: FactsRow): JobFacts {
   return { ...rest, finding: finding ? { result: finding, causes } : null };
-}
-
-export async function insertSymptomFacts(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  symptoms: readonly Symptom[],
-): Promise<void> {
-  for (const { key, conditions, denied = [] } of symptoms)
-    await execute(
-      db,
-      "insert into job_symptom (job_id, seq, symptom, conditions, denied) values ($1, $2, $3, $4, $5)",
-      [jobId, seq, key, conditions, denied],
-    );
-}
-
-export async function insertScanFacts(db: Db, jobId: JobId, seq: number, scan: Omit<ScanBody, "kind">): Promise<void> {
-  for (const { code, module, status } of scan.codes)
-    await execute(db, "insert into job_code (job_id, seq, code, module, status) values ($1, $2, $3, $4, $5)", [
-      jobId,
-      seq,
-      code,
-      module ?? "",
-      status,
-    ]);
-  for (const [state, modules] of [
-    ["read", scan.modulesRead],
-    ["no-answer", scan.modulesSilent ?? []],
-    ["unreadable", scan.modulesUnreadable ?? []],
-  ] as const)
-    await execute(db, "insert into job_module (job_id, seq, module, state) select $1, $2, unnest($3::text[]), $4", [
-      jobId,
-      seq,
-      modules,
-      state,
-    ]);
-}
-
-export async function insertReturnFacts(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  returns: readonly ReturnedCode[],
-): Promise<void> {
-  for (const { code, module, returned } of returns)
-    await execute(db, "insert into job_code_return (job_id, seq, code, module, returned) values ($1, $2, $3, $4, $5)", [
-      jobId,
-      seq,
-      code,
-      module ?? "",
-      returned,
-    ]);
-}
-
-export async function insertConfirmationFact(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  { result, times, tries, conditions }: Confirmation,
-): Promise<void> {
-  await execute(
-    db,
-    `insert into job_confirmation (job_id, seq, result, times, tries, conditions)
-     values ($1, $2, $3, $4, $5, $6)`,
-    [jobId, seq, result, times, tries, conditions],
-  );
-}
-
-export async function insertPriorWorkFact(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  { component, work, who, recency }: Omit<PriorWork, "system">,
-): Promise<void> {
-  await execute(
-    db,
-    `insert into job_prior_work (job_id, seq, component, work, who, recency)
-     values ($1, $2, $3, $4, $5, $6)`,
-    [jobId, seq, component, work, who, recency],
-  );
-}
-
-export async function insertWatchFact(db: Db, jobId: JobId, seq: number, { what, who, until }: Watch): Promise<void> {
-  await execute(db, "insert into job_watch (job_id, seq, what, who, until) values ($1, $2, $3, $4, $5)", [
-    jobId,
-    seq,
-    what,
-    who,
-    until,
-  ]);
-}
-
-export async function insertBypassFact(db: Db, jobId: JobId, seq: number, what: string): Promise<void> {
-  await execute(db, "insert into job_bypass (job_id, seq, what) values ($1, $2, $3)", [jobId, seq, what]);
-}
-
-export async function setBypassRemoved(db: Db, jobId: JobId, bypassSeq: number, seq: number): Promise<void> {
-  await execute(db, "update job_bypass set removed_seq = $3 where job_id = $1 and seq = $2", [jobId, bypassSeq, seq]);
-}
-
-export async function insertTestFact(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  test: TestBody & { readonly minutes: number; readonly access: string | null },
-): Promise<void> {
-  await execute(
-    db,
-    `insert into job_test (job_id, seq, procedure, title, outcome, minutes, access, effects, version, place)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-    [
-      ...[jobId, seq, test.procedure, test.title, test.outcome, test.minutes, test.access],
-      ...[JSON.stringify(test.effects), test.version ?? null, test.place ?? null],
-    ],
-  );
-}
-
-export async function insertPartFact(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  part: PartBody & { readonly minutes: number },
-): Promise<void> {
-  const resultSeq = part.result === null ? null : seq;
-  const { component, failure, partNumber, source, minutes, cost, result, place } = part;
-  await execute(
-    db,
-    `insert into job_part
-       (job_id, seq, component, failure, part_number, source, minutes, cost, currency, result, result_seq, place)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
-    [
-      ...[jobId, seq, component, failure, partNumber, source, minutes, cost.amount, cost.currency, result, resultSeq],
-      place ?? null,
-    ],
-  );
-}
-
-/** @returns false where there is no such part on the job */
-export async function setPartResult(
-  db: Db,
-  jobId: JobId,
-  result: { readonly partSeq: number; readonly seq: number; readonly result: PartResult },
-): Promise<boolean> {
-  const changed = await execute(db, "update job_part set result = $3, result_seq = $4 where job_id = $1 and seq = $2", [
-    jobId,
-    result.partSeq,
-    result.result,
-    result.seq,
-  ]);
-  return changed === 1;
-}
-
-export async function insertProofFact(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  proof: { readonly step: ProofStep; readonly result: ProofResult },
-): Promise<void> {
-  await execute(db, "insert into job_proof (job_id, seq, step, result) values ($1, $2, $3, $4)", [
-    jobId,
-    seq,
-    proof.step,
-    proof.result,
-  ]);
-}
-
-export async function insertSuspectFact(db: Db, jobId: JobId, seq: number, cause: Cause): Promise<void> {
-  await execute(db, "insert into job_suspect (job_id, seq, component, failure) values ($1, $2, $3, $4)", [
-    jobId,
-    seq,
-    cause.component,
-    cause.failure,
-  ]);
-}
-
-/** The causes of a new finding stand in the place of the old finding's. */
-export async function replaceCauseFacts(
-  db: Db,
-  jobId: JobId,
-  seq: number,
-  causes: readonly FoundCause[],
-): Promise<void> {
-  await execute(db, "delete from job_cause where job_id = $1", [jobId]);
-  for (const { component, failure, place = null } of causes)
-    await execute(db, "insert into job_cause (job_id, seq, component, failure, place) values ($1, $2, $3, $4, $5)", [
-      jobId,
-      seq,
-      component,
-      failure,
-      place,
-    ]);
-}
-
-const FACT_TABLES = [
-  "job_symptom",
-  "job_code",
-  "job_module",
-  "job_code_return",
-  "job_confirmation",
-  "job_watch",
-  "job_prior_work",
-  "job_bypass",
-  "job_test",
-  "job_part",
-  "job_proof",
-  "job_cause",
-  "job_suspect",
-] as const;
-
-/** Takes back what one entry added; the entry itself stays on the trail. */
-export async function withdrawFacts(db: Db, jobId: JobId, seq: number): Promise<void> {
-  await execute(
-    db,
-    "update job_part set result = null, result_seq = null where job_id = $1 and result_seq = $2 and seq <> $2",
-    [jobId, seq],
-  );
-  await execute(db, "update job_bypass set removed_seq = null where job_id = $1 and removed_seq = $2", [jobId, seq]);
-  for (const table of FACT_TABLES)
-    await execute(db, `delete from ${table} where job_id = $1 and seq = $2`, [jobId, seq]);
 }

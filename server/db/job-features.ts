@@ -6,7 +6,7 @@ import type { Cause } from "@/core/diagnosis";
 import type { FindingResult } from "@/core/job";
 import type { Db } from "./pool";
 import { CopyRows } from "./copy-rows";
-import { CAUSES_OF_JOB } from "./facts";
+import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
 import { execute, many } from "./rows";
 
 /** Stands for every closed job in `feature_jobs`: the number that rarity is measured against. */
@@ -148,7 +148,7 @@ export async function readLikeJobs(db: Db, ids: readonly JobId[]): Promise<Reado
     db,
     `select j.id, j.key, j.number, j.finding,
        ${CAUSES_OF_JOB} as causes,
-       (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
+       ${MINUTES_OF_JOB} as minutes,
        (select t.title
         from job_test t, jsonb_array_elements(current_effects(t.effects)) effect
         join job_cause c on current_component(c.component) = effect ->> 'component'

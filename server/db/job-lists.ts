@@ -5,7 +5,7 @@ import type { FindingResult } from "@/core/job";
 import type { OddsRecord } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
-import { CAUSES_OF_JOB } from "./facts";
+import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
 import { many } from "./rows";
 
 export interface OpenJobRow {
@@ -30,7 +30,7 @@ export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]
     db,
     `select j.id, j.number, j.version, ${VEHICLE} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
        j.opened_at as "openedAt",
-       (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
+       ${MINUTES_OF_JOB} as minutes,
        (select o.odds from entry_odds o where o.job_id = j.id order by o.seq desc limit 1) as odds
      from job j
      join vehicle v on v.id = j.vehicle_id
@@ -64,7 +64,7 @@ export async function listClosedJobs(db: Db, siteId: SiteId, search: string, pag
     db,
     `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
        ${CAUSES_OF_JOB} as causes,
-       (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes,
+       ${MINUTES_OF_JOB} as minutes,
        j.rung, j.came_back as "cameBack"
      from job j
      join vehicle v on v.id = j.vehicle_id

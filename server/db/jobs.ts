@@ -107,23 +107,3 @@ export async function setJobVersion(db: Db, id: JobId, version: number): Promise
 export async function setJobStanding(db: Db, id: JobId, standing: { rung: Rung; cameBack: boolean }): Promise<void> {
   await execute(db, "update job set rung = $2, came_back = $3 where id = $1", [id, standing.rung, standing.cameBack]);
 }
-
-export async function setJobOdometer(db: Db, id: JobId, odometerKm: number): Promise<void> {
-  await execute(db, "update job set odometer_km = $2 where id = $1", [id, odometerKm]);
-}
-
-export async function setJobHolder(db: Db, id: JobId, holder: PersonId): Promise<void> {
-  await execute(db, "update job set held_by = $2 where id = $1", [id, holder]);
-}
-
-export async function setJobFinding(db: Db, id: JobId, finding: FindingResult | null): Promise<void> {
-  await execute(db, "update job set finding = $2 where id = $1", [id, finding]);
-}
-
-export async function setJobClosed(db: Db, id: JobId, closed: { at: Date; by: PersonId } | null): Promise<void> {
-  await execute(db, "update job set closed_at = $2, closed_by = $3 where id = $1", [
-    id,
-    closed?.at ?? null,
-    closed?.by ?? null,
-  ]);
-}

@@ -1,6 +1,7 @@
 import "server-only";
 import type { CommandId, JobId, PersonId } from "@/core/ids";
-import type { EntryBody, OddsRecord, TrailEntry } from "@/core/trail";
+import type { EntryBody, TrailEntry, WrittenEntry } from "@/core/entries";
+import type { OddsRecord } from "@/core/trail";
 import type { Db } from "./pool";
 import { execute, many } from "./rows";
 
@@ -41,7 +42,7 @@ export interface EntryWithOdds extends TrailEntry {
 export async function readTrail(db: Db, jobId: JobId, afterSeq = 0): Promise<EntryWithOdds[]> {
   return many<EntryWithOdds>(
     db,
-    `select e.seq, e.at, p.name as by, e.minutes, e.body, e.corrects, c.seq as "correctedBy", o.odds
+    `select e.seq, e.at, e.by_id as "byId", p.name as by, e.minutes, e.body, e.corrects, c.seq as "correctedBy", o.odds
      from entry e
      join person p on p.id = e.by_id
      left join entry c on c.job_id = e.job_id and c.corrects = e.seq
@@ -49,5 +50,17 @@ export async function readTrail(db: Db, jobId: JobId, afterSeq = 0): Promise<Ent
      where e.job_id = $1 and e.seq > $2
      order by e.seq`,
     [jobId, afterSeq],
+  );
+}
+
+/** A job's trail as it adds up, oldest first. */
+export async function readEntries(db: Db, jobId: JobId): Promise<WrittenEntry[]> {
+  return many<WrittenEntry>(
+    db,
+    `select seq, at, by_id as "byId", minutes, body, corrects
+     from entry
+     where job_id = $1
+     order by seq`,
+    [jobId],
   );
 }

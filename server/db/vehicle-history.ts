@@ -3,7 +3,7 @@ import type { Cause } from "@/core/diagnosis";
 import type { JobId, SiteId, VehicleId } from "@/core/ids";
 import type { FindingResult, PartResult, PartSource } from "@/core/job";
 import type { Db } from "./pool";
-import { CAUSES_OF_JOB } from "./facts";
+import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
 import { many } from "./rows";
 
 export interface VehicleJobRow {
@@ -26,7 +26,7 @@ export async function jobsOfVehicle(db: Db, siteId: SiteId, id: VehicleId): Prom
     `select j.id, j.number, j.opened_at as "openedAt", j.closed_at as "closedAt", j.odometer_km as "odometerKm",
        j.complaint, j.finding, j.came_back as "cameBack",
        ${CAUSES_OF_JOB} as causes,
-       (select coalesce(sum(e.minutes), 0) from entry e where e.job_id = j.id) as minutes
+       ${MINUTES_OF_JOB} as minutes
      from job j
      where j.vehicle_id = $1 and j.site_id = $2
      order by j.opened_at desc, j.number desc`,

@@ -1,6 +1,6 @@
 import "server-only";
 import { causeName } from "@/core/diagnosis";
-import { FINDING_WORDS } from "@/core/trail";
+import { FINDING_WORDS } from "@/core/entries";
 import { CLOSED_PAGE, listClosedJobs, type ClosedJobRow } from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";

@@ -3,7 +3,7 @@ import { subDays } from "date-fns";
 import { causeName, lowerFirst, type Labels, type Plan } from "@/core/diagnosis";
 import type { JobId, PersonId } from "@/core/ids";
 import { needOf, type JobFacts, type Need } from "@/core/job";
-import { PROOF_WORDS } from "@/core/trail";
+import { PROOF_WORDS } from "@/core/entries";
 import type { Vehicle } from "@/core/vehicle";
 import { readFacts } from "@/server/db/facts";
 import {

@@ -15,15 +15,20 @@ import type { JobId } from "@/core/ids";
 import type { KeptTrace } from "@/core/trace";
 import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
 import {
+  counted,
   entryDetails,
   entryShortText,
   entryText,
   FINDING_WORDS,
+  ruleOf,
+  symptomText,
+  type EntryRight,
+} from "@/core/entries";
+import {
   layOutTrailMap,
   NOT_IN_THE_BOOK,
   recordOdds,
   renamedOdds,
-  symptomText,
   type OddsRecord,
   type Road,
   type Crossing,
@@ -73,7 +78,9 @@ export interface EntryView {
   readonly mark: "holds" | "fails" | "in vain" | "unsure" | null;
   readonly corrects: number | null;
   readonly correctedBy: number | null;
-  readonly canWithdraw: boolean;
+  /** What somebody must be allowed to do to take it back; null where nobody can, or can any more. */
+  readonly takenBackBy: EntryRight | null;
+  readonly byId: string;
   /** What stands below the line. */
   readonly details: readonly string[];
   readonly files: readonly FileView[];
@@ -135,7 +142,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   if (!job) return null;
   const [facts, trail, words, merged, vehicle, colleagues, files, instruments] = await Promise.all([
     readFacts(db, id),
-    readTrail(db, id),
+    readTrail(db, id).then(withCountedMinutes),
     readVocabulary(db),
     readMergedWords(db),
     findVehicleById(db, job.vehicleId),
@@ -177,6 +184,12 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };
+}
+
+/** What was taken back, and what stands anew beside it, is not counted twice. */
+function withCountedMinutes(trail: readonly EntryWithOdds[]): readonly EntryWithOdds[] {
+  const counts = counted(trail);
+  return trail.map((entry) => (counts.has(entry.seq) ? entry : { ...entry, minutes: 0 }));
 }
 
 const unanswered = ({ coverage }: JobFacts) =>
@@ -237,16 +250,17 @@ interface Now {
 
 /** The roads as they were recorded, entry after entry; they end in today's odds, where the book has changed since. */
 function trailMap(trail: readonly EntryWithOdds[], { advice, roads, labels, current }: Now): JobSheet["map"] {
-  const recorded = trail.flatMap(({ seq, body, minutes, odds }) =>
-    odds
-      ? [
-          {
-            ...{ seq, label: entryShortText(labels, body), title: entryText(labels, body), minutes },
-            odds: renamedOdds(odds, current),
-          },
-        ]
-      : [],
-  );
+  const recorded = trail.flatMap((entry) => {
+    const { seq, body, odds, minutes } = entry;
+    if (!odds) return [];
+    return {
+      seq,
+      label: entryShortText(labels, body),
+      title: entryText(labels, body),
+      minutes,
+      odds: renamedOdds(odds, current),
+    };
+  });
   const now = recordOdds(advice);
   const last = recorded.at(-1);
   const bookChanged = last !== undefined && oddsDiffer(last.odds, now);
@@ -293,7 +307,12 @@ function closedText({ closedBy }: Road): string | null {
   return closedBy.kind === "tried" ? "closed: repaired in vain" : `closed: ${lowerFirst(closedBy.outcome)}`;
 }
 
-const FIXED_KINDS = new Set(["opened", "closed", "reopened", "withdrawn"]);
+/** The right that taking an entry back needs, where it can still be taken back. */
+function takenBackBy({ body, correctedBy }: EntryWithOdds, closed: boolean): EntryRight | null {
+  const { right, stays, onClosed } = ruleOf(body.kind);
+  if (stays !== null || correctedBy !== null) return null;
+  return closed ? (onClosed ? "job.close" : null) : right;
+}
 
 function entryViews(
   trail: readonly EntryWithOdds[],
@@ -302,9 +321,9 @@ function entryViews(
   closed: boolean,
 ): readonly EntryView[] {
   let total = 0;
-  return trail.map(({ seq, at, by, body, minutes, corrects, correctedBy }) => {
+  return trail.map((entry) => {
+    const { seq, at, by, byId, body, corrects, correctedBy, minutes } = entry;
     total += minutes;
-    const canWithdraw = !closed && correctedBy === null && !FIXED_KINDS.has(body.kind);
     const text = entryText(labels, body);
     return {
       seq,
@@ -317,7 +336,8 @@ function entryViews(
       mark: markOf(body),
       corrects,
       correctedBy,
-      canWithdraw,
+      takenBackBy: takenBackBy(entry, closed),
+      byId,
       details: entryDetails(body),
       files: files.filter((file) => file.seq === seq),
       trace: body.kind === "test" ? (body.trace ?? null) : null,

@@ -1,7 +1,7 @@
 import "server-only";
 import { causeName } from "@/core/diagnosis";
 import type { VehicleId } from "@/core/ids";
-import { FINDING_WORDS, PART_RESULT_WORDS } from "@/core/trail";
+import { FINDING_WORDS, PART_RESULT_WORDS } from "@/core/entries";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { jobsOfVehicle, partsOfVehicle, type VehicleJobRow, type VehiclePartRow } from "@/server/db/vehicle-history";

@@ -8,20 +8,33 @@ import { JobForm } from "./job-form";
 
 /** Closes the job; what it teaches the book grows with what was proved. */
 export function CloseDialog() {
-  const { sheet } = useJobPage();
+  const { sheet, rights } = useJobPage();
   const command = useJobCommand("close-job", "Job closed");
   const [reason, setReason] = useState("");
+  const [bypassReason, setBypassReason] = useState("");
   const unproved = sheet.need.kind === "proof";
+  const bypasses = (sheet.facts.bypasses ?? []).flatMap(({ what, removed }) => (removed ? [] : what));
   return (
     <JobForm
       title="Close the job"
       lead={sheet.findingText ?? "No cause is named yet."}
       command={command}
-      fields={["reason"]}
+      fields={["reason", "bypassReason"]}
       save="Close the job"
-      onSubmit={() => command.save({ reason })}
+      onSubmit={() => command.save({ reason, ...(bypasses.length ? { bypassReason } : {}) })}
     >
       {unproved && <p>It is not proved as far as it can be. It teaches the book less until somebody follows up.</p>}
+      {bypasses.length > 0 && (
+        <div className="flex flex-col gap-2 border-2 border-brick px-4 py-3">
+          <p className="font-semibold text-brick">Still in place: {bypasses.join("; ")}</p>
+          <p>Take it out before the vehicle leaves. Only a lead may sign that it stays.</p>
+          {rights.includes("job.reopen") && (
+            <Field name="bypassReason" label="Signed: why it stays in place">
+              <TextArea rows={2} value={bypassReason} onChange={(event) => setBypassReason(event.target.value)} />
+            </Field>
+          )}
+        </div>
+      )}
       <Field
         name="reason"
         label={unproved ? "Why it is closed all the same" : "Remark"}

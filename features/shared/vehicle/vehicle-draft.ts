@@ -15,6 +15,7 @@ export type VehicleDraft = Readonly<
     | "gearbox"
     | "drive"
     | "market"
+    | "equipment"
     | "built",
     string
   >
@@ -22,12 +23,13 @@ export type VehicleDraft = Readonly<
 
 export const NO_VEHICLE: VehicleDraft = {
   ...{ plate: "", vin: "", make: "", model: "", year: "" },
-  ...{ engine: "", fuel: "", transmission: "", gearbox: "", drive: "", market: "", built: "" },
+  ...{ engine: "", fuel: "", transmission: "", gearbox: "", drive: "", market: "", equipment: "", built: "" },
 };
 
 /** A known vehicle as it would be typed. */
 export function vehicleDraftOf(vehicle: VehicleRow): VehicleDraft {
-  const { plate, vin, make, model, year, engine, transmission, drive, market, built, fuel, gearbox } = vehicle;
+  const { plate, vin, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment } =
+    vehicle;
   return {
     ...{ plate: plate ?? "", vin: vin ?? "", make, model, year: String(year) },
     ...{
@@ -37,12 +39,17 @@ export function vehicleDraftOf(vehicle: VehicleRow): VehicleDraft {
       transmission: transmission ?? "",
       drive: drive ?? "",
       market: market ?? "",
+      equipment: (equipment ?? []).join(", "),
       built: built ?? "",
     },
   };
 }
 
-/** What the server takes: the year as a number where it is one. */
+/** What the server takes: the year as a number where it is one, the equipment as a list; none where nobody listed any. */
 export function vehicleInput(draft: VehicleDraft): object {
-  return { ...draft, year: readNumber(draft.year) ?? draft.year };
+  const equipment = draft.equipment
+    .split(",")
+    .map((part) => part.trim())
+    .filter(Boolean);
+  return { ...draft, year: readNumber(draft.year) ?? draft.year, equipment: equipment.length ? equipment : null };
 }

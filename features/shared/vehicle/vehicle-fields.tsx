@@ -88,6 +88,14 @@ export function VehicleFields({ value, onChange, models, known, children }: Vehi
       <Field name="vehicle.market" label="Built for market">
         <TextInput {...bind("market")} list="markets" />
       </Field>
+      <Field
+        name="vehicle.equipment"
+        label="Equipped with"
+        hint="With commas; empty: not listed"
+        className="col-span-2"
+      >
+        <TextInput {...bind("equipment")} placeholder="air conditioning, tow bar" />
+      </Field>
       {children}
       <Suggestions id="makes" words={models.map(({ make }) => make)} />
       <Suggestions

@@ -1,0 +1,16 @@
+import type { EntryRule } from "./rule";
+
+/** Something is bridged for diagnosis. */
+export interface BypassBody {
+  readonly kind: "bypass";
+  readonly what: string;
+}
+
+export const bypass: EntryRule<BypassBody> = {
+  right: "job.record",
+  onClosed: false,
+  stays: "a bypass is not taken back: somebody looks and says that it is out",
+  adds: ({ bypasses }, { seq, body }) => ({ bypasses: [...bypasses, { seq, what: body.what, removedSeq: null }] }),
+  line: (_, { what }) => `Bypass in place: ${what}`,
+  short: () => "bypass",
+};

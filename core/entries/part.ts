@@ -1,0 +1,44 @@
+import { lowerFirst, type Labels, type Money } from "@/core/diagnosis";
+import type { PartResult, PartSource } from "@/core/job";
+import type { PartFact } from "./record";
+import { at, shorten } from "./wording";
+import type { EntryRule, HeldEntry } from "./rule";
+
+/** A part fitted or repaired. */
+export interface PartBody {
+  readonly kind: "part";
+  readonly component: string;
+  readonly failure: string | null;
+  readonly place?: string | null;
+  readonly partNumber: string | null;
+  readonly source: PartSource;
+  readonly cost: Money;
+  /** null until it was tried. */
+  readonly result: PartResult | null;
+}
+
+export const PART_RESULT_WORDS: Record<PartResult, string> = {
+  fixed: "cured it",
+  partly: "helped in part",
+  "no-change": "no change",
+};
+
+function factOf({ seq, position, minutes, body }: HeldEntry<PartBody>): PartFact {
+  const { component, failure, place = null, partNumber, source, cost, result } = body;
+  const resultSeq = result === null ? null : seq;
+  return { position, component, failure, place, partNumber, source, minutes, cost, result, resultSeq };
+}
+
+function partText(labels: Labels, { component, place, partNumber, result }: PartBody): string {
+  const number = partNumber ? ` (${partNumber})` : "";
+  return `${labels.component(component)} fitted${at(place)}${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
+}
+
+export const part: EntryRule<PartBody> = {
+  right: "job.record",
+  onClosed: false,
+  stays: null,
+  adds: ({ parts }, entry) => ({ parts: [...parts, { seq: entry.seq, ...factOf(entry) }] }),
+  line: partText,
+  short: (labels, { component }) => shorten(`${lowerFirst(labels.component(component))} fitted`),
+};

@@ -1,0 +1,20 @@
+import { lowerFirst, priorWorkText, type PriorWork } from "@/core/diagnosis";
+import { note } from "./wording";
+import type { EntryRule } from "./rule";
+
+/** What was done to the vehicle before it came in. */
+export interface PriorWorkBody extends Omit<PriorWork, "system"> {
+  readonly kind: "prior-work";
+  readonly note: string;
+}
+
+export const priorWork: EntryRule<PriorWorkBody> = {
+  right: "job.complaint",
+  onClosed: false,
+  stays: null,
+  adds: ({ priorWork: before }, { seq, body: { component, work, who, recency } }) => ({
+    priorWork: [...before, { seq, component, work, who, recency }],
+  }),
+  line: (labels, body) => `Done before: ${lowerFirst(priorWorkText(labels, body))}${note(body.note)}`,
+  short: () => "done before",
+};

@@ -1,0 +1,21 @@
+import { causeName, lowerFirst, type Cause } from "@/core/diagnosis";
+import { note } from "./wording";
+import type { EntryRule } from "./rule";
+
+/** A suspect that somebody names. */
+export interface SuspectBody {
+  readonly kind: "suspect";
+  readonly cause: Cause;
+  readonly why: string;
+}
+
+export const suspect: EntryRule<SuspectBody> = {
+  right: "book.extend",
+  onClosed: false,
+  stays: null,
+  adds: ({ suspects }, { seq, body: { cause } }) => ({
+    suspects: [...suspects, { seq, component: cause.component, failure: cause.failure }],
+  }),
+  line: (labels, { cause, why }) => `Suspected: ${lowerFirst(causeName(labels, cause))}${note(why)}`,
+  short: () => "suspected",
+};

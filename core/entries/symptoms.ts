@@ -1,0 +1,27 @@
+import { lowerFirst, type Labels, type Symptom } from "@/core/diagnosis";
+import type { EntryRule } from "./rule";
+
+/** What the customer complains of, and under which conditions. */
+export interface SymptomsBody {
+  readonly kind: "symptoms";
+  readonly symptoms: readonly Symptom[];
+}
+
+export function symptomText(labels: Labels, { key, conditions, denied = [] }: Symptom): string {
+  const words = [
+    ...conditions.map((condition) => lowerFirst(labels.condition(condition))),
+    ...denied.map((condition) => `not ${lowerFirst(labels.condition(condition))}`),
+  ];
+  return [labels.symptom(key), ...(words.length ? [words.join(", ")] : [])].join(": ");
+}
+
+export const symptoms: EntryRule<SymptomsBody> = {
+  right: "job.complaint",
+  onClosed: false,
+  stays: null,
+  adds: ({ symptoms: before }, { seq, body }) => ({
+    symptoms: [...before, ...body.symptoms.map((symptom) => ({ seq, ...symptom }))],
+  }),
+  line: (labels, body) => body.symptoms.map((symptom) => symptomText(labels, symptom)).join("; "),
+  short: () => "symptoms",
+};

@@ -1,0 +1,112 @@
+import "server-only";
+import type { Fact, JobRecord, TestFact } from "@/core/entries";
+import type { JobId } from "@/core/ids";
+import type { Db } from "./pool";
+import { execute } from "./rows";
+
+/** A row as its table names the columns. */
+type Row = Readonly<Record<string, unknown>>;
+
+/** What a record says, table by table. */
+const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = {
+  job_symptom: ({ symptoms }) =>
+    symptoms.map(({ seq, key, conditions, denied = [] }) => ({ seq, symptom: key, conditions, denied })),
+  job_code: ({ codes }) => codes.map(({ seq, code, module, status }) => ({ seq, code, module: module ?? "", status })),
+  job_module: ({ modules }) => modules.map(({ seq, module, state }) => ({ seq, module, state })),
+  job_code_return: ({ returns }) =>
+    returns.map(({ seq, code, module, returned }) => ({ seq, code, module: module ?? "", returned })),
+  job_confirmation: ({ confirmations }) =>
+    confirmations.map(({ seq, result, times, tries, conditions }) => ({ seq, result, times, tries, conditions })),
+  job_watch: ({ watches }) => watches.map(({ seq, what, who, until }) => ({ seq, what, who, until })),
+  job_prior_work: ({ priorWork }) =>
+    priorWork.map(({ seq, component, work, who, recency }) => ({ seq, component, work, who, recency })),
+  job_bypass: ({ bypasses }) => bypasses.map(({ seq, what, removedSeq }) => ({ seq, what, removed_seq: removedSeq })),
+  job_test: ({ tests }) => tests.map(testRow),
+  job_part: ({ parts }) =>
+    parts.map(({ seq, position, component, failure, place, partNumber, source, minutes, cost, result, resultSeq }) => ({
+      seq,
+      position,
+      component,
+      failure,
+      place,
+      part_number: partNumber,
+      source,
+      minutes,
+      cost: cost.amount,
+      currency: cost.currency,
+      result,
+      result_seq: resultSeq,
+    })),
+  job_proof: ({ proof }) => proof.map(({ seq, step, result }) => ({ seq, step, result })),
+  job_suspect: ({ suspects }) => suspects.map(({ seq, component, failure }) => ({ seq, component, failure })),
+  job_cause: ({ finding }) =>
+    (finding?.causes ?? []).map(({ component, failure, place = null }) => ({
+      seq: finding?.seq,
+      component,
+      failure,
+      place,
+    })),
+};
+
+function testRow(test: Fact<TestFact>): Row {
+  const { seq, position, procedure, title, outcome, minutes, access = null, effects, version, place } = test;
+  return { seq, position, procedure, title, outcome, minutes, access, effects, version, place };
+}
+
+/**
+ * Writes what a job's entries add up to now where it differs from what they added up to before. The tables hold what the fold says
+ * and nothing else, whatever kind of entry was written or taken back.
+ */
+export async function writeRecord(db: Db, jobId: JobId, before: JobRecord, after: JobRecord): Promise<void> {
+  for (const [table, rowsOf] of Object.entries(TABLES)) {
+    const rows = rowsOf(after);
+    if (JSON.stringify(rows) !== JSON.stringify(rowsOf(before))) await replaceRows(db, jobId, table, rows);
+  }
+  await fillAccess(db, jobId, after);
+  await setJob(db, jobId, after);
+}
+
+async function replaceRows(db: Db, jobId: JobId, table: string, rows: readonly Row[]): Promise<void> {
+  await execute(db, `delete from ${table} where job_id = $1`, [jobId]);
+  if (!rows.length) return;
+  const whole = rows.map((row) => ({ job_id: jobId, ...row }));
+  const columns = Object.keys(whole[0] ?? {}).join(", ");
+  await execute(
+    db,
+    `insert into ${table} (${columns})
+     select ${columns} from jsonb_populate_recordset(null::${table}, $1)`,
+    [JSON.stringify(whole)],
+  );
+}
+
+/** Entries that were written before the access group was noted with them: as their procedure says. */
+async function fillAccess(db: Db, jobId: JobId, { tests }: JobRecord): Promise<void> {
+  const old = tests.filter(({ access }) => access === undefined).map(({ seq }) => seq);
+  if (!old.length) return;
+  await execute(
+    db,
+    `update job_test t
+     set access = p.access
+     from procedure p
+     where t.job_id = $1 and t.seq = any($2) and p.key = t.procedure and t.access is distinct from p.access`,
+    [jobId, old],
+  );
+}
+
+async function setJob(db: Db, jobId: JobId, { odometerKm, holder, finding, closed }: JobRecord): Promise<void> {
+  await execute(
+    db,
+    `update job
+     set odometer_km = $2, held_by = case when $3 then $4 else held_by end, finding = $5, closed_at = $6, closed_by = $7
+     where id = $1`,
+    [
+      jobId,
+      odometerKm,
+      holder !== undefined,
+      holder ?? null,
+      finding?.result ?? null,
+      closed?.at ?? null,
+      closed?.by ?? null,
+    ],
+  );
+}

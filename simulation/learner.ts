@@ -1,0 +1,109 @@
+import type { CaseFile, Knowledge } from "@/core/diagnosis";
+import { causeKey } from "@/core/diagnosis/cause";
+import { planOf } from "@/core/diagnosis/plan";
+import type { JobFacts } from "@/core/job";
+import { follow } from "./methods";
+import { logSum, oddsFrom, strangeLogs, trueModels, type Hypothesis, type Looked } from "./oracle";
+import type { Method } from "./play";
+import { Dice } from "./random";
+import { logLooks, type TrueJob } from "./world/job";
+import { makeLooks, trueRates, type Looks, type TrueCause, type World } from "./world/world";
+
+/** How a cause may look, and how far the history speaks for each: sums to 1. */
+interface Guess {
+  readonly looks: Looks;
+  readonly weight: number;
+}
+
+/**
+ * The best that anybody could do with this history: knows how such worlds are made, the true rate of every cause on every vehicle and what every
+ * test comes to with each, and learns how each cause looks, and nothing else, from the recorded jobs (Bayes' rule over looks as the world makes
+ * them). What an engine wants beyond it no engine can reach: an engine has the rates and the tests to learn as well.
+ */
+export function learner(world: World, knowledge: Knowledge, history: readonly JobFacts[]): Method {
+  const models = trueModels(world, knowledge);
+  const guesses = guessesOf(world, history);
+  const seen = new WeakMap<CaseFile["symptoms"], Looked>();
+  return {
+    name: "learner",
+    next(file) {
+      const looked = seen.get(file.symptoms) ?? looksOf(world, file, guesses);
+      seen.set(file.symptoms, looked);
+      return follow(planOf(knowledge, file, oddsFrom(looked, { world, knowledge, file }), models));
+    },
+  };
+}
+
+const GUESSES = 300;
+/** So seldom does a record name the wrong cause (`world/history.ts`). */
+const WRONG_RECORD = 0.06;
+
+function guessesOf(world: World, history: readonly JobFacts[]): readonly (readonly Guess[])[] {
+  const dice = new Dice(524_287);
+  return world.causes.map((cause) => {
+    const jobs = history.filter(({ finding }) => {
+      const [only, second] = finding?.causes ?? [];
+      return only && !second && causeKey(only) === cause.key;
+    });
+    const shared = conditionsOfFailure(world, cause);
+    const looks = [cause.looks];
+    while (looks.length < GUESSES) looks.push(makeLooks(world, cause.system, shared, dice));
+    const logs = looks.map(() => 0);
+    for (const job of jobs) {
+      const each = looks.map((look) => logLooks(world, job, [look]));
+      const mean = logSum(each) - Math.log(looks.length);
+      for (const [at, log] of each.entries())
+        logs[at] = (logs[at] ?? 0) + logSum([Math.log(1 - WRONG_RECORD) + log, Math.log(WRONG_RECORD) + mean]);
+    }
+    const whole = logSum(logs);
+    return looks.map((look, at) => ({ looks: look, weight: Math.exp((logs[at] ?? 0) - whole) }));
+  });
+}
+
+/** Conditions that causes which failed the same way share: the learner is told of them. */
+function conditionsOfFailure({ causes }: World, { failure, key }: TrueCause): readonly string[] {
+  const times = new Map<string, number>();
+  for (const each of causes)
+    if (each.failure === failure && each.key !== key)
+      for (const condition of each.looks.conditions.keys()) times.set(condition, (times.get(condition) ?? 0) + 1);
+  const alike = causes.filter((each) => each.failure === failure).length - 1;
+  return [...times].flatMap(([condition, often]) => (often > alike / 2 ? [condition] : []));
+}
+
+/** Two causes at once are weighed among the likeliest, by so many guesses of each. */
+const COUPLED_MOST = 30;
+const COUPLED_GUESSES = 30;
+
+function looksOf(world: World, file: CaseFile, guesses: readonly (readonly Guess[])[]): Looked {
+  const { causes, rules } = world;
+  const rates = trueRates(world, file.vehicle, file.odometerKm ?? 0);
+  const job: Pick<TrueJob, "symptoms" | "codes" | "modulesScanned"> = file;
+  const sane = Math.log(1 - rules.neverSeen);
+  const singles = causes.map((cause, one): Hypothesis => {
+    const own = (guesses[one] ?? []).map(({ looks, weight }) => Math.log(weight) + logLooks(world, job, [looks]));
+    const log = sane + Math.log(rates[one] ?? 0) + Math.log(1 - rules.pairs) + logSum(own);
+    return { one, other: null, causes: [cause], log };
+  });
+  const top = [...singles].sort((a, b) => b.log - a.log).slice(0, COUPLED_MOST);
+  const dice = new Dice(131_071);
+  const couples = top.flatMap((first, nth) =>
+    top.slice(nth + 1).map((second): Hypothesis => {
+      const [one, other] = [first.one, second.one];
+      const looks = Array.from({ length: COUPLED_GUESSES }, () => [
+        drawn(guesses[one] ?? [], dice),
+        drawn(guesses[other] ?? [], dice),
+      ]);
+      const log = logSum(looks.map((each) => logLooks(world, job, each))) - Math.log(COUPLED_GUESSES);
+      const both = Math.log(rules.pairs * 2 * (rates[one] ?? 0) * (rates[other] ?? 0));
+      return { one, other, causes: [...first.causes, ...second.causes], log: sane + both + log };
+    }),
+  );
+  return { known: [...singles, ...couples], strange: strangeLogs(world, file) };
+}
+
+function drawn(guesses: readonly Guess[], dice: Dice): Looks {
+  const at = dice.weighted(guesses.map(({ weight }) => weight));
+  const guess = guesses[at];
+  if (!guess) throw new Error("learner: no guess to draw from");
+  return guess.looks;
+}
