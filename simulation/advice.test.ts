@@ -3,7 +3,7 @@ import { calibrationError, openShop, playShop, type ShopResult } from "./shop";
 import type { Played } from "./play";
 import { COAST, HILLS, MARSH } from "./world/rules";
 
-const leaveOut = ["nearest job", "flowchart", "learner"];
+const leaveOut = ["nearest job", "flowchart", "told all but looks", "told the rules"];
 const PATIENCE_MS = 180_000;
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
 const of = ({ methods }: ShopResult, name: string, what: "cost" | "partsInVain") => {

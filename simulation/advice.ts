@@ -44,7 +44,7 @@ function printMethods(results: readonly ShopResult[]): void {
   for (const { name } of results[0]?.methods ?? []) {
     const cost = of(name, (played) => played.cost);
     console.log(
-      `  ${name.padEnd(12)} cost ${cost.toFixed(0).padStart(5)}  ${(cost / oracle).toFixed(2)} x oracle  ` +
+      `  ${name.padEnd(18)} cost ${cost.toFixed(0).padStart(5)}  ${(cost / oracle).toFixed(2)} x oracle  ` +
         `${of(name, ({ minutes }) => minutes)
           .toFixed(0)
           .padStart(5)} min  ${of(name, ({ tests }) => tests).toFixed(1)} tests  ` +

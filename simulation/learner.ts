@@ -1,5 +1,6 @@
 import type { CaseFile, Knowledge } from "@/core/diagnosis";
 import { causeKey } from "@/core/diagnosis/cause";
+import { outcomeModels, type OutcomeModel } from "@/core/diagnosis/outcome-model";
 import { planOf } from "@/core/diagnosis/plan";
 import type { JobFacts } from "@/core/job";
 import { follow } from "./methods";
@@ -15,23 +16,57 @@ interface Guess {
   readonly weight: number;
 }
 
+/** What a learner is told of the world beside the history. */
+export interface Told {
+  readonly name: string;
+  /** The true rate of every cause on every vehicle; else it counts what the history found. */
+  readonly rates: boolean;
+  /** What every test comes to with each cause; else it has what the engine makes of the book and the history. */
+  readonly tests: boolean;
+}
+
 /**
- * The best that anybody could do with this history: knows how such worlds are made, the true rate of every cause on every vehicle and what every
- * test comes to with each, and learns how each cause looks, and nothing else, from the recorded jobs (Bayes' rule over looks as the world makes
- * them). What an engine wants beyond it no engine can reach: an engine has the rates and the tests to learn as well.
+ * The best that anybody could do with this history: knows how such worlds are made, and learns how each cause looks from the recorded jobs by
+ * Bayes' rule over looks as the world makes them. Told the rates and the tests as well it knows more than any engine can; what an engine
+ * wants beyond it cannot be had.
  */
-export function learner(world: World, knowledge: Knowledge, history: readonly JobFacts[]): Method {
-  const models = trueModels(world, knowledge);
-  const guesses = guessesOf(world, history);
+export function learner(world: World, knowledge: Knowledge, history: readonly JobFacts[], told: Told): Method {
+  const models = told.tests ? trueModels(world, knowledge) : outcomeModels(knowledge);
+  const tested = told.tests ? world : withTests(world, models);
+  const known = told.rates ? tested : withCountedRates(tested, history);
+  const guesses = guessesOf(known, history);
   const seen = new WeakMap<CaseFile["symptoms"], Looked>();
   return {
-    name: "learner",
+    name: told.name,
     next(file) {
-      const looked = seen.get(file.symptoms) ?? looksOf(world, file, guesses);
+      const looked = seen.get(file.symptoms) ?? looksOf(known, file, guesses);
       seen.set(file.symptoms, looked);
-      return follow(planOf(knowledge, file, oddsFrom(looked, { world, knowledge, file }), models));
+      return follow(planOf(knowledge, file, oddsFrom(looked, { world: known, knowledge, file }), models));
     },
   };
+}
+
+/** Tests that come to what the engine believes of them. */
+function withTests(world: World, models: ReadonlyMap<string, OutcomeModel>): World {
+  const tests = world.tests.map((test) => {
+    const model = models.get(test.procedure);
+    if (!model) throw new Error(`learner: no outcomes for ${test.procedure}`);
+    const speaks = world.causes.flatMap(({ key }, at) =>
+      model.speaksOf[at] ? [[key, model.rates.map((rate) => rate[at] ?? 0)] as const] : [],
+    );
+    return { ...test, otherwise: model.base, byCause: new Map(speaks) };
+  });
+  return { ...world, tests };
+}
+
+/** Rates as the history found them, on any vehicle alike, from a gamma prior with the variance that the world makes its rates with. */
+function withCountedRates(world: World, history: readonly JobFacts[]): World {
+  const found = new Map<string, number>();
+  for (const { finding } of history)
+    for (const cause of finding?.causes ?? []) found.set(causeKey(cause), (found.get(causeKey(cause)) ?? 0) + 1);
+  const first = 1 / (Math.exp(world.rules.spread ** 2) - 1);
+  const causes = world.causes.map((cause) => ({ ...cause, hot: null, rate: first + (found.get(cause.key) ?? 0) }));
+  return { ...world, causes };
 }
 
 const GUESSES = 300;

@@ -87,7 +87,8 @@ export function playShop(
   const methods: Method[] = [
     engine(knowledge),
     oracle(world, knowledge),
-    learner(world, knowledge, history),
+    learner(world, knowledge, history, { name: "told all but looks", rates: true, tests: true }),
+    learner(world, knowledge, history, { name: "told the rules", rates: false, tests: false }),
     byFrequency(knowledge),
     nearestJob(history),
     flowchart(knowledge),

@@ -17,7 +17,7 @@ export interface Affinity {
 
 /** How many symptoms, or codes, of a row a job with a cause of the same, a related and another system shows, before any job tells. */
 const EXPECTED = {
-  symptom: { same: 1, related: 0.2, other: 0.02 },
+  symptom: { same: 1, related: 0.1, other: 0.01 },
   code: { same: 0.4, related: 0.15, other: 0.02 },
 } as const;
 /** What that weighs, in jobs of a system. */

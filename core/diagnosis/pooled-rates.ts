@@ -17,10 +17,10 @@ const OWN = { shows: 1, hides: 1 } as const;
  */
 const BY_CHANCE: Readonly<Record<string, number>> = { symptom: 0.006, condition: 0.03, code: 0.004 };
 const BY_CHANCE_JOBS = 8;
-/** How many of a system's, component's or way of failing's causes weigh as much as the next wider level. */
-const POOL_CAUSES = 7;
+/** How many of a system's or component's causes, or of one way of failing, weigh as much as the next wider level. */
+const POOL_CAUSES = { part: 15, failure: 7 } as const;
 /** Of all causes, so many have a given feature, before any job tells; weighs one cause. */
-const HAS_AT_FIRST = 0.08;
+const HAS_AT_FIRST = 0.12;
 /** The division into causes that have a feature and causes that do not settles within so many rounds. */
 const ROUNDS = 4;
 
@@ -174,9 +174,9 @@ class Likes {
     private readonly has: Float64Array | null,
     private readonly affinity: Affinity | null,
   ) {
-    this.bySystem = new Pool(places.systemNames.length);
-    this.byComponent = new Pool(places.componentKeys.length);
-    this.byFailure = new Pool(places.failures);
+    this.bySystem = new Pool(places.systemNames.length, POOL_CAUSES.part);
+    this.byComponent = new Pool(places.componentKeys.length, POOL_CAUSES.part);
+    this.byFailure = new Pool(places.failures, POOL_CAUSES.failure);
     let sum = HAS_AT_FIRST;
     if (has)
       for (let at = 0; at < places.causes; at++) {
@@ -234,7 +234,11 @@ class Pool {
   private readonly has: Float64Array;
   private readonly of: Float64Array;
 
-  constructor(size: number) {
+  /** @param widerWeighs how many causes the next wider level weighs */
+  constructor(
+    size: number,
+    private readonly widerWeighs: number,
+  ) {
     this.has = new Float64Array(size);
     this.of = new Float64Array(size);
   }
@@ -245,11 +249,11 @@ class Pool {
   }
 
   oneMore(at: number, towards: number): number {
-    return ((this.has[at] as number) + POOL_CAUSES * towards) / ((this.of[at] as number) + POOL_CAUSES);
+    return ((this.has[at] as number) + this.widerWeighs * towards) / ((this.of[at] as number) + this.widerWeighs);
   }
 
   others(at: number, own: number, towards: number): number {
     const [has, of] = [(this.has[at] as number) - own, (this.of[at] as number) - 1];
-    return (Math.max(0, has) + POOL_CAUSES * towards) / (of + POOL_CAUSES);
+    return (Math.max(0, has) + this.widerWeighs * towards) / (of + this.widerWeighs);
   }
 }

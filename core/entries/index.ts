@@ -1,10 +1,10 @@
 export { CONFIRMATION_WORDS } from "./confirmed";
 export { RETURN_WORDS, type ReturnedCode } from "./cleared";
 export { FINDING_WORDS } from "./finding";
-export { counted, heldEntries, recordOf, type TrailEntry, type WrittenEntry } from "./fold";
+export { counted, recordOf, type TrailEntry, type WrittenEntry } from "./fold";
 export { PART_RESULT_WORDS, type PartBody } from "./part";
 export { PROOF_WORDS } from "./proof";
-export { EMPTY_RECORD, type Fact, type JobRecord, type PartFact, type TestFact } from "./record";
+export type { Fact, JobRecord, PartFact, TestFact } from "./record";
 export type { EntryRight, EntryRule, HeldEntry } from "./rule";
 export { ENTRY_KINDS, ruleOf, type EntryBody, type EntryKind } from "./rules";
 export type { ScanBody } from "./scan";
