@@ -2,6 +2,7 @@ import "server-only";
 import Joi from "joi";
 import { isUuid } from "@/core/ids";
 import { colderThanAbsoluteZero, isUnit, UNITS } from "@/core/measure";
+import { boundsOf } from "@/server/bounds";
 import type { InputProblem } from "@/server/commands/refusal";
 
 /** The parts that inputs are made of: one place says how long a name may be or what a key looks like. */
@@ -39,9 +40,13 @@ const MESSAGES: Record<string, string> = {
 
 /** Checks a value from outside; every problem is named with its path, and nothing unknown is let in. */
 export function validate<T>(schema: Joi.Schema<T>, value: unknown): Validated<T> {
+  const { problems: bounds, quoted } = boundsOf(schema, value);
+  if (bounds.length) return { ok: false, problems: bounds };
   const result = prepared(schema).validate(value);
-  if (!result.error) return { ok: true, value: result.value };
-  return { ok: false, problems: result.error.details.map(({ path, message }) => ({ path: pathText(path), message })) };
+  const found = result.error?.details.map(({ path, message }) => ({ path: pathText(path), message })) ?? [];
+  const named = new Set(found.map(({ path }) => path));
+  const problems = [...found, ...quoted.filter(({ path }) => !named.has(path))];
+  return problems.length || result.error ? { ok: false, problems } : { ok: true, value: result.value };
 }
 
 // Preparing a schema's messages takes longer than checking a value: once for each schema.
@@ -111,5 +116,11 @@ export const reading = () =>
     otherwise: quantity(),
   });
 
+/** The database counts entries so far. */
+export const MOST_SEQ = 2 ** 31 - 1;
+
+/** The number of an entry of a job. */
+export const seq = () => Joi.number().integer().min(1).max(MOST_SEQ);
+
 /** Every change to a job names the job and the version it was made on. */
-export const jobChange = { jobId: uuid().required(), version: Joi.number().integer().min(0).required() };
+export const jobChange = { jobId: uuid().required(), version: Joi.number().integer().min(0).max(MOST_SEQ).required() };

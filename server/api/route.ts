@@ -9,10 +9,16 @@ import { badInput, notAllowed, notSignedIn, problemResponse, type Problem } from
 
 /** Who asks: by bearer token, else by the browser's session. */
 export async function actorOf(request: Request, now: Date): Promise<Actor | null> {
-  const bearer = /^Bearer ([A-Za-z0-9_-]{20,100})$/.exec(request.headers.get("authorization") ?? "");
-  if (bearer?.[1]) return actorOfToken(bearer[1]);
-  if (request.headers.has("authorization")) return null;
-  return actorOfSession((await cookies()).get(SESSION_COOKIE)?.value ?? null, now);
+  return (await credentialOf(request))(now);
+}
+
+/** Who asks at a later moment: for answers that go on, and end when the session does. */
+export async function credentialOf(request: Request): Promise<(now: Date) => Promise<Actor | null>> {
+  const bearer = /^Bearer ([A-Za-z0-9_-]{20,100})$/.exec(request.headers.get("authorization") ?? "")?.[1];
+  if (bearer) return () => actorOfToken(bearer);
+  if (request.headers.has("authorization")) return async () => null;
+  const session = (await cookies()).get(SESSION_COOKIE)?.value ?? null;
+  return (now) => actorOfSession(session, now);
 }
 
 /**

@@ -14,6 +14,9 @@ export interface Secret {
   readonly hash: Buffer;
 }
 
+/** A hash that is as slow to guess as a passphrase is. */
+export const slowHash = (text: string, salt: Buffer): Promise<Buffer> => derive(text, salt);
+
 function derive(passphrase: string, salt: Buffer): Promise<Buffer> {
   return new Promise((done, fail) =>
     scrypt(passphrase.normalize("NFKC"), salt, HASH_BYTES, COST, (error, key) => (error ? fail(error) : done(key))),

@@ -14,6 +14,8 @@ export interface Actor {
   readonly name: string;
   readonly role: Role;
   readonly tokenId: string | null;
+  /** Of the session in which they ask; left out for scripts. */
+  readonly session?: Buffer;
 }
 
 export const SESSION_COOKIE = "dead_ends_session";
@@ -42,7 +44,7 @@ export async function actorOfSession(token: string | null, now: Date): Promise<A
   if (!found) return null;
   if (now.getTime() - found.seenAt.getTime() > SLIDE_AFTER_MS)
     await slideSession(pool(), hash, now, min([addHours(now, IDLE_HOURS), addDays(found.createdAt, LONGEST_DAYS)]));
-  return { personId: found.id, siteId: found.siteId, name: found.name, role: found.role, tokenId: null };
+  return { personId: found.id, siteId: found.siteId, name: found.name, role: found.role, tokenId: null, session: hash };
 }
 
 /** The script behind an API token, or null. */

@@ -35,7 +35,7 @@ export async function runImport({ id, actor, casebook, now }: ImportRequest): Pr
       const owner = { personId: actor.personId, tokenId: actor.tokenId };
       if (!(await insertCommand(db, { id, name: NAME, requestHash, ...owner, now }))) {
         const earlier = await findCommand(db, id);
-        return earlier?.requestHash.equals(requestHash)
+        return earlier && earlier.personId === actor.personId && earlier.requestHash.equals(requestHash)
           ? { ok: true, answer: earlier.answer }
           : { ok: false, why: "other-body" };
       }

@@ -6,6 +6,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { createInterface } from "node:readline";
 import { JSONParser } from "@streamparser/json";
+import { Heaviness } from "./heaviness";
 
 /** A casebook that came in whole and well-formed: its jobs wait in a file, line by line, so that no large book stands in memory. */
 export interface SpooledCasebook {
@@ -20,8 +21,10 @@ export interface SpooledCasebook {
 }
 
 type SpoolResult =
-  | { readonly ok: true; readonly casebook: SpooledCasebook }
-  | { readonly ok: false; readonly why: "too-large" | "malformed" };
+  { readonly ok: true; readonly casebook: SpooledCasebook } | { readonly ok: false; readonly why: Unreadable };
+
+/** Too long; holding too much at once, or nested too deep, to be taken apart; or no JSON. */
+export type Unreadable = "too-large" | "too-much" | "too-deep" | "malformed";
 
 const FLUSH_AT = 1 << 20;
 
@@ -58,6 +61,8 @@ class Reader {
   #waiting: string[] = [];
   #waitingLength = 0;
   #broken = false;
+  #tooHeavy: "too-deep" | "too-much" | null = null;
+  readonly #heaviness = new Heaviness();
   readonly #parser = new JSONParser({ paths: ["$.*", "$.jobs.*"], keepStack: false });
 
   constructor(private readonly file: FileHandle) {
@@ -72,13 +77,14 @@ class Reader {
     };
   }
 
-  async readAll(pieces: AsyncIterable<Uint8Array>, limit: number): Promise<"too-large" | "malformed" | null> {
+  async readAll(pieces: AsyncIterable<Uint8Array>, limit: number): Promise<Unreadable | null> {
     const decoder = new TextDecoder("utf-8", { fatal: true });
     let length = 0;
     for await (const piece of pieces) {
       length += piece.length;
       if (length > limit) return "too-large";
       if (!this.#broken) this.#write(() => decoder.decode(piece, { stream: true }));
+      if (this.#tooHeavy) return this.#tooHeavy;
       if (this.#waitingLength > FLUSH_AT) await this.#flush();
     }
     if (!this.#broken) this.#write(() => decoder.decode());
@@ -94,7 +100,9 @@ class Reader {
 
   #write(decode: () => string): void {
     try {
-      this.#parser.write(decode());
+      const text = decode();
+      this.#tooHeavy = this.#heaviness.add(text);
+      if (!this.#tooHeavy) this.#parser.write(text);
     } catch {
       this.#broken = true;
     }
@@ -109,6 +117,7 @@ class Reader {
   #spool(job: unknown): void {
     const line = JSON.stringify(job);
     this.#jobCount++;
+    this.#heaviness.release();
     this.#hash.update(line).update("\n");
     this.#waiting.push(line);
     this.#waitingLength += line.length;

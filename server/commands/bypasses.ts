@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { jobChange, line, minutes } from "@/server/input";
+import { jobChange, line, minutes, seq } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { correctsInput } from "./record-inputs";
@@ -30,7 +30,7 @@ export const recordBypassRemoved: Command<RemovedInput, JobAnswer> = {
   right: "job.record",
   input: Joi.object({
     ...jobChange,
-    bypassSeq: Joi.number().integer().min(1).required(),
+    bypassSeq: seq().required(),
     minutes: minutes().default(0),
   }),
   run: (context, input) =>

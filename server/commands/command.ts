@@ -19,14 +19,20 @@ export interface CommandContext {
 export interface Command<Input, Answer> {
   readonly name: string;
   readonly right: Right;
-  /** The input holds a passphrase: not even a hash of it may be kept to compare a repeated request with. */
+  /** The input holds a passphrase: only a hash as slow as a passphrase's may be kept to compare a repeated request with. */
   readonly secretInput?: true;
   readonly input: Joi.ObjectSchema<Input>;
+  /**
+   * What takes its time and needs no transaction, done before it: what a passphrase is kept as. Gives the input that `run` gets.
+   * @throws Refused
+   */
+  prepare?(actor: Actor, input: Input): Promise<Input>;
   run(context: CommandContext, input: Input): Promise<Answer>;
 }
 
 /** A command whose types the registry has let go of; its own schema checks the input before `run` sees it. */
-export type AnyCommand = Omit<Command<unknown, unknown>, "run" | "input"> & {
+export type AnyCommand = Omit<Command<unknown, unknown>, "run" | "prepare" | "input"> & {
   readonly input: Joi.ObjectSchema;
+  prepare?(actor: Actor, input: never): Promise<unknown>;
   run(context: CommandContext, input: never): Promise<unknown>;
 };

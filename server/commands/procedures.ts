@@ -11,7 +11,7 @@ import {
   usedOutcomes,
 } from "@/server/db/procedures";
 import { removeStepPicture } from "@/server/db/procedure-pictures";
-import { key, line, minutes, optionalLine, optionalText } from "@/server/input";
+import { MOST_SEQ, key, line, minutes, optionalLine, optionalText } from "@/server/input";
 import { specInput } from "@/server/spec-input";
 import type { Command, CommandContext } from "./command";
 import { freeKey, keyOf } from "./free-key";
@@ -113,7 +113,7 @@ export const writeProcedure: Command<WriteInput, WriteAnswer> = {
   input: Joi.object({
     ...WRITTEN,
     key: key().allow(null).default(null),
-    version: Joi.number().integer().min(1).allow(null).default(null),
+    version: Joi.number().integer().min(1).max(MOST_SEQ).allow(null).default(null),
   }),
   async run(context, { key: wanted, version, ...written }) {
     if (wanted === null) return addProcedure(context, written, false);

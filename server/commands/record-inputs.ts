@@ -2,7 +2,7 @@ import "server-only";
 import Joi from "joi";
 import { CODE_STATUSES, readCode } from "@/core/codes";
 import { EFFECT_KINDS } from "@/core/diagnosis";
-import { key, line, optionalLine } from "@/server/input";
+import { key, line, optionalLine, seq } from "@/server/input";
 
 /** Inputs that several commands take. */
 
@@ -62,4 +62,4 @@ export const causesInput = () =>
 /** Where on the vehicle, where a part is there more than once: "cylinder 2". */
 export const placeInput = () => optionalLine(60);
 
-export const correctsInput = () => Joi.number().integer().min(1).allow(null).default(null);
+export const correctsInput = () => seq().allow(null).default(null);

@@ -2,7 +2,7 @@ import "server-only";
 import Joi from "joi";
 import type { Cause, Symptom } from "@/core/diagnosis";
 import { ensureCause } from "@/server/db/book";
-import { jobChange, key, minutes, optionalText, text } from "@/server/input";
+import { jobChange, key, minutes, optionalText, seq, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { correctsInput, symptomsInput } from "./record-inputs";
@@ -81,6 +81,6 @@ export const withdrawEntry: Command<WithdrawInput, JobAnswer> = {
   name: "withdraw-entry",
   // What may be taken back by whom depends on its kind.
   right: "job.complaint",
-  input: Joi.object({ ...jobChange, corrects: Joi.number().integer().min(1).required(), reason: text(400).required() }),
+  input: Joi.object({ ...jobChange, corrects: seq().required(), reason: text(400).required() }),
   run: (context, input) => changeJob(context, input, () => ({ body: { kind: "withdrawn", reason: input.reason } })),
 };

@@ -2,7 +2,7 @@ import "server-only";
 import Joi from "joi";
 import { PART_RESULTS, PART_SOURCES, type PartResult, type PartSource } from "@/core/job";
 import type { Money } from "@/core/diagnosis";
-import { jobChange, key, minutes, money, optionalLine } from "@/server/input";
+import { jobChange, key, minutes, money, optionalLine, seq } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
@@ -63,7 +63,7 @@ export const recordPartResult: Command<PartResultInput, JobAnswer> = {
   input: Joi.object({
     ...jobChange,
     corrects: correctsInput(),
-    partSeq: Joi.number().integer().min(1).required(),
+    partSeq: seq().required(),
     result: Joi.string()
       .valid(...PART_RESULTS)
       .required(),

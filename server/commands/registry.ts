@@ -23,7 +23,7 @@ import { removeGeneralPractice, takeGeneralPractice } from "./starter-book";
 import { setNeeds } from "./needs";
 import { changeVehicle } from "./vehicles";
 import { addSynonym, addWord, changeWord, dropSynonym, mergeWords, splitWord } from "./words";
-import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere } from "./team";
+import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEverywhere, takeTokenAway } from "./team";
 
 /** Every write that a signed-in person or a script can ask for. */
 export const COMMANDS: readonly AnyCommand[] = [
@@ -82,6 +82,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   changePerson,
   resetPassphrase,
   changePassphrase,
+  takeTokenAway,
   signOutEverywhere,
 ];
 

@@ -2,7 +2,14 @@ import "server-only";
 import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import { asPersonId, type PersonId } from "@/core/ids";
-import { hashPassphrase, passphraseFits, PASSPHRASE_LEAST, PASSPHRASE_MOST } from "@/server/auth/passphrase";
+import { countAttempt, countedGuess, forgetAttempts, liftWaits, waitText } from "@/server/auth/limits";
+import {
+  hashPassphrase,
+  passphraseFits,
+  PASSPHRASE_LEAST,
+  PASSPHRASE_MOST,
+  type Secret,
+} from "@/server/auth/passphrase";
 import { ROLES, type Role } from "@/server/auth/rights";
 import {
   findPersonByName,
@@ -13,17 +20,36 @@ import {
   updatePerson,
   type PersonSecret,
 } from "@/server/db/people";
+import { forgetDevicesOf } from "@/server/db/devices";
+import { pool } from "@/server/db/pool";
 import { deleteSessionsOf } from "@/server/db/sessions";
+import { lockSite } from "@/server/db/sites";
+import { findTokenOfSite, revokeToken } from "@/server/db/tokens";
 import { line, uuid } from "@/server/input";
 import type { Command, CommandContext } from "./command";
 import { refuse, refuseInput } from "./refusal";
 
 export const passphraseInput = () => Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST);
 
-interface AddPersonInput {
+interface Kept {
+  readonly passphrase: string;
+  /** What it is kept as, made before the transaction. */
+  readonly secret?: Secret;
+}
+
+const kept = async <Input extends Kept>(input: Input): Promise<Input> => ({
+  ...input,
+  secret: await hashPassphrase(input.passphrase),
+});
+
+function secretOf({ secret }: Kept): Secret {
+  if (!secret) throw new Error("team: the passphrase was not prepared");
+  return secret;
+}
+
+interface AddPersonInput extends Kept {
   readonly name: string;
   readonly role: Role;
-  readonly passphrase: string;
 }
 
 export const addPerson: Command<AddPersonInput, { readonly personId: PersonId }> = {
@@ -37,10 +63,12 @@ export const addPerson: Command<AddPersonInput, { readonly personId: PersonId }>
       .required(),
     passphrase: passphraseInput().required(),
   }),
-  async run({ db, actor, site, now }, { name, role, passphrase }) {
+  prepare: (_, input) => kept(input),
+  async run({ db, actor, site, now }, input) {
+    const { name, role } = input;
     if (await findPersonByName(db, name)) refuseInput("name", "is taken");
     const id = randomUUID() as PersonId;
-    const secret = await hashPassphrase(passphrase);
+    const secret = secretOf(input);
     await insertPerson(db, {
       id,
       siteId: site.id,
@@ -73,6 +101,8 @@ export const changePerson: Command<ChangePersonInput, { readonly personId: Perso
     active: Joi.boolean().required(),
   }),
   async run(context, input) {
+    // One change of the team at a time: two leads who step down at once would each see the other.
+    await lockSite(context.db, context.site.id);
     const person = await colleague(context, input.personId);
     const leavesLead = person.role === "lead" && (input.role !== "lead" || !input.active);
     if (leavesLead && (await otherActiveLeads(context.db, person.id)) === 0)
@@ -83,24 +113,25 @@ export const changePerson: Command<ChangePersonInput, { readonly personId: Perso
   },
 };
 
-/** A lead gives a new passphrase to somebody who forgot theirs; their sessions end. */
-export const resetPassphrase: Command<
-  { readonly personId: string; readonly passphrase: string },
-  { readonly personId: PersonId }
-> = {
+/** A lead gives a new passphrase to somebody who forgot theirs; their sessions and waits end. */
+export const resetPassphrase: Command<Kept & { readonly personId: string }, { readonly personId: PersonId }> = {
   name: "reset-passphrase",
   right: "team.manage",
   secretInput: true,
   input: Joi.object({ personId: uuid().required(), passphrase: passphraseInput().required() }),
-  async run(context, input) {
-    const person = await colleague(context, input.personId);
-    await updatePassphrase(context.db, person.id, await hashPassphrase(input.passphrase));
-    await deleteSessionsOf(context.db, person.id);
+  prepare: (_, input) => kept(input),
+  async run({ db, ...context }, input) {
+    const person = await colleague({ db, ...context }, input.personId);
+    await updatePassphrase(db, person.id, secretOf(input));
+    await deleteSessionsOf(db, person.id);
+    await forgetDevicesOf(db, person.id);
+    await liftWaits(db, person);
     return { personId: person.id };
   },
 };
 
-export const changePassphrase: Command<{ readonly current: string; readonly passphrase: string }, null> = {
+/** Everywhere else they are signed out: a passphrase is changed because somebody else may know it. */
+export const changePassphrase: Command<Kept & { readonly current: string }, null> = {
   name: "change-passphrase",
   right: "own.account",
   secretInput: true,
@@ -108,10 +139,19 @@ export const changePassphrase: Command<{ readonly current: string; readonly pass
     current: Joi.string().max(PASSPHRASE_MOST).required(),
     passphrase: passphraseInput().required(),
   }),
-  async run({ db, actor }, { current, passphrase }) {
-    const person = await findPersonSecret(db, actor.personId);
-    if (!(await passphraseFits(current, person))) refuseInput("current", "is not your passphrase");
-    await updatePassphrase(db, actor.personId, await hashPassphrase(passphrase));
+  async prepare(actor, input) {
+    const counted = countedGuess(actor.personId);
+    const waitSeconds = await countAttempt(counted);
+    if (waitSeconds > 0) refuseInput("current", `was wrong too often; wait ${waitText(waitSeconds)}`);
+    const person = await findPersonSecret(pool(), actor.personId);
+    if (!(await passphraseFits(input.current, person))) refuseInput("current", "is not your passphrase");
+    await forgetAttempts(counted);
+    return kept(input);
+  },
+  async run({ db, actor }, input) {
+    await updatePassphrase(db, actor.personId, secretOf(input));
+    await deleteSessionsOf(db, actor.personId, actor.session ?? null);
+    await forgetDevicesOf(db, actor.personId);
     return null;
   },
 };
@@ -123,6 +163,18 @@ export const signOutEverywhere: Command<Record<string, never>, { readonly ended:
   input: Joi.object({}),
   async run({ db, actor }) {
     return { ended: await deleteSessionsOf(db, actor.personId) };
+  },
+};
+
+/** A script's token is taken away: what it writes from now on is refused. */
+export const takeTokenAway: Command<{ readonly tokenId: string }, null> = {
+  name: "revoke-token",
+  right: "team.manage",
+  input: Joi.object({ tokenId: uuid().required() }),
+  async run({ db, site, now }, { tokenId }) {
+    if (!(await findTokenOfSite(db, site.id, tokenId))) refuse({ code: "not-found", what: "token" });
+    await revokeToken(db, tokenId, now);
+    return null;
   },
 };
 

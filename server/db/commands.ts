@@ -6,6 +6,7 @@ import { execute, maybeOne } from "./rows";
 export interface CommandRow {
   readonly name: string;
   readonly requestHash: Buffer;
+  readonly personId: PersonId | null;
   readonly answer: unknown;
 }
 
@@ -39,7 +40,9 @@ export async function storeAnswer(db: Db, id: CommandId, answer: unknown): Promi
 }
 
 export async function findCommand(db: Db, id: CommandId): Promise<CommandRow | null> {
-  return maybeOne<CommandRow>(db, `select name, request_hash as "requestHash", answer from command where id = $1`, [
-    id,
-  ]);
+  return maybeOne<CommandRow>(
+    db,
+    `select name, request_hash as "requestHash", person_id as "personId", answer from command where id = $1`,
+    [id],
+  );
 }

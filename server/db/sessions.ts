@@ -2,7 +2,7 @@ import "server-only";
 import type { PersonId } from "@/core/ids";
 import type { Person } from "./people";
 import type { Db } from "./pool";
-import { execute, maybeOne, one } from "./rows";
+import { execute, maybeOne } from "./rows";
 
 export async function insertSession(
   db: Db,
@@ -41,33 +41,11 @@ export async function deleteSession(db: Db, hash: Buffer): Promise<void> {
   await execute(db, "delete from session where token_hash = $1", [hash]);
 }
 
-export async function deleteSessionsOf(db: Db, personId: PersonId): Promise<number> {
-  return execute(db, "delete from session where person_id = $1", [personId]);
+/** @param except the one session that stays, if any */
+export async function deleteSessionsOf(db: Db, personId: PersonId, except: Buffer | null = null): Promise<number> {
+  return execute(db, "delete from session where person_id = $1 and token_hash is distinct from $2", [personId, except]);
 }
 
 export async function deleteExpiredSessions(db: Db, now: Date): Promise<number> {
   return execute(db, "delete from session where expires_at <= $1", [now]);
-}
-
-export async function recordAttempt(db: Db, name: string, succeeded: boolean, now: Date): Promise<void> {
-  await execute(db, "insert into sign_in_attempt (name, at, succeeded) values (lower($1), $2, $3)", [
-    name,
-    now,
-    succeeded,
-  ]);
-}
-
-/** Failures of a name since its last success or the given time, whichever is later. */
-export async function countFailures(db: Db, name: string, since: Date): Promise<number> {
-  const { count } = await one<{ count: number }>(
-    db,
-    `select count(*) as count
-     from sign_in_attempt a
-     where a.name = lower($1)
-       and a.at > $2
-       and not a.succeeded
-       and a.id > coalesce((select max(id) from sign_in_attempt where name = lower($1) and succeeded), 0)`,
-    [name, since],
-  );
-  return count;
 }

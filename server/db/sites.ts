@@ -55,3 +55,8 @@ export async function takeJobNumber(db: Db, id: SiteId): Promise<number> {
   );
   return number;
 }
+
+/** Until the transaction ends, whoever locks the same site waits. */
+export async function lockSite(db: Db, id: SiteId): Promise<void> {
+  await execute(db, "select from site where id = $1 for update", [id]);
+}

@@ -20,6 +20,10 @@ export type ReadFile =
 export const MOST_FILE_BYTES = 15 * 1024 * 1024;
 /** A camera of today makes 50 million points; more is not a photo but an attack on memory. */
 const MOST_PIXELS = 80_000_000;
+/** No camera makes a strip: a picture of one dot by eighty million is work without end for whoever scales it. */
+const MOST_DOTS_A_SIDE = 20_000;
+/** A picture that takes longer than this is none that a phone took. */
+const MOST_SECONDS = 20;
 /** Wide enough to read a plate on, small enough for a phone in a pit. */
 const MOST_SIDE = 2560;
 const THUMBNAIL_SIDE = 320;
@@ -45,7 +49,8 @@ export async function readFile(bytes: Buffer): Promise<ReadFile> {
   if (mediaType === "application/pdf") return readPdf(bytes);
   try {
     const { width = 0, height = 0 } = await sharp(bytes, { limitInputPixels: false }).metadata();
-    if (width * height > MOST_PIXELS) return { ok: false, problem: "too-large-picture" };
+    if (width * height > MOST_PIXELS || Math.max(width, height) > MOST_DOTS_A_SIDE)
+      return { ok: false, problem: "too-large-picture" };
     const { data, info } = await encoded(upright(bytes), mediaType).toBuffer({ resolveWithObject: true });
     const small = { width: THUMBNAIL_SIDE, height: THUMBNAIL_SIDE, fit: "inside", withoutEnlargement: true } as const;
     const thumbnail = await sharp(data).resize(small).webp({ quality: 75 }).toBuffer();
@@ -57,7 +62,10 @@ export async function readFile(bytes: Buffer): Promise<ReadFile> {
 
 function upright(bytes: Buffer): Sharp {
   const fit = { width: MOST_SIDE, height: MOST_SIDE, fit: "inside", withoutEnlargement: true } as const;
-  return sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" }).rotate().resize(fit);
+  return sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" })
+    .timeout({ seconds: MOST_SECONDS })
+    .rotate()
+    .resize(fit);
 }
 
 function encoded(picture: Sharp, mediaType: MediaType): Sharp {

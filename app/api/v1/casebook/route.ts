@@ -1,10 +1,12 @@
+import { exhaustive } from "@/core/exhaustive";
 import { malformed, tooLarge } from "@/server/api/body";
-import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
+import { badInput, problemOfRefusal, problemResponse, type Problem } from "@/server/api/problem";
 import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
 import { streamed } from "@/server/api/stream";
 import { exportCasebook } from "@/server/casebook/export";
 import { runImport } from "@/server/casebook/run-import";
-import { spoolCasebook } from "@/server/casebook/spool";
+import { DEEPEST } from "@/server/casebook/heaviness";
+import { spoolCasebook, type Unreadable } from "@/server/casebook/spool";
 import { pool } from "@/server/db/pool";
 
 const MOST_MIB = 512;
@@ -18,7 +20,7 @@ export async function POST(request: Request): Promise<Response> {
     if (!request.body) return problemResponse(malformed);
     const key = commandIdOf(request);
     const spooled = await spoolCasebook(request.body, MOST_MIB << 20);
-    if (!spooled.ok) return problemResponse(spooled.why === "too-large" ? tooLarge(MOST_MIB) : malformed);
+    if (!spooled.ok) return problemResponse(unreadable(spooled.why));
     const { casebook } = spooled;
     try {
       if (!key.ok) return problemResponse(key.problem);
@@ -31,6 +33,24 @@ export async function POST(request: Request): Promise<Response> {
       await casebook.dispose();
     }
   });
+}
+
+function unreadable(why: Unreadable): Problem {
+  switch (why) {
+    case "too-large":
+      return tooLarge(MOST_MIB);
+    case "too-much":
+      return {
+        ...tooLarge(MOST_MIB),
+        detail: "One part of it holds more than can be looked at at once; send it in several casebooks.",
+      };
+    case "too-deep":
+      return badInput([{ path: "", message: `is nested deeper than ${DEEPEST} levels` }]);
+    case "malformed":
+      return malformed;
+    default:
+      return exhaustive(why, "unreadable casebook");
+  }
 }
 
 /** Everything the shop knows, as a casebook; `?anonymous=1` leaves out what identifies a vehicle's owner. */

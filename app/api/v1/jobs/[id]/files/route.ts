@@ -1,7 +1,10 @@
-import { asJobId, type JobId } from "@/core/ids";
+import { createHash } from "node:crypto";
+import { asJobId, type CommandId } from "@/core/ids";
 import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
 import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
 import { keptFile, sentBytes } from "@/server/api/sent-file";
+import type { Actor } from "@/server/auth/session";
+import { findCommand, insertCommand } from "@/server/db/commands";
 import { findJob, type JobRow } from "@/server/db/jobs";
 import { insertFile, type NewFile } from "@/server/db/files";
 import { inTransaction, pool } from "@/server/db/pool";
@@ -27,7 +30,9 @@ export async function POST(request: Request, { params }: RouteContext<"/api/v1/j
     if (seq === null) return problemResponse(badInput([{ path: "seq", message: "names no entry of this job" }]));
     const read = await keptFile(sent.bytes);
     if (!read.ok) return read.response;
-    await keep({ ...read.file, jobId: job.id, id: key.id, seq, name, by: actor.personId, at: now }, job);
+    const file = { ...read.file, jobId: job.id, id: key.id, seq, name, by: actor.personId, at: now };
+    const same = await keep(file, { job, actor, bytes: sent.bytes });
+    if (!same) return problemResponse(problemOfRefusal({ code: "other-request" }));
     return json({ id: key.id, seq, name }, 201);
   });
 }
@@ -42,12 +47,33 @@ function placeOf({ searchParams }: URL, job: JobRow): { readonly seq: number | n
   };
 }
 
-async function keep(
-  file: NewFile,
-  job: { readonly id: JobId; readonly siteId: JobRow["siteId"]; readonly version: number },
-) {
-  await inTransaction(async (db) => {
-    const added = await insertFile(db, file);
-    if (added) await announceJob(db, { siteId: job.siteId, jobId: job.id, version: job.version, files: true });
+interface Sent {
+  readonly job: JobRow;
+  readonly actor: Actor;
+  readonly bytes: Buffer;
+}
+
+/** @returns false where the key was used for something else, or by somebody else */
+async function keep(file: NewFile, { job, actor, bytes }: Sent): Promise<boolean> {
+  const { id, seq, name, at: now } = file;
+  const requestHash = createHash("sha256")
+    .update(JSON.stringify(["add-file", job.id, seq, name]))
+    .update(bytes)
+    .digest();
+  return inTransaction(async (db) => {
+    const { personId, tokenId } = actor;
+    const isNew = await insertCommand(db, {
+      id: id as CommandId,
+      name: "add-file",
+      requestHash,
+      personId,
+      tokenId,
+      now,
+    });
+    const before = isNew ? null : await findCommand(db, id as CommandId);
+    if (before && (before.personId !== personId || !before.requestHash.equals(requestHash))) return false;
+    if (await insertFile(db, file))
+      await announceJob(db, { siteId: job.siteId, jobId: job.id, version: job.version, files: true });
+    return true;
   });
 }

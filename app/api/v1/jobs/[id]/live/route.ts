@@ -1,5 +1,5 @@
 import { problemOfRefusal, problemResponse } from "@/server/api/problem";
-import { checkAccess, guarded } from "@/server/api/route";
+import { checkAccess, credentialOf, guarded } from "@/server/api/route";
 import { asJobId } from "@/core/ids";
 import { findJob } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
@@ -16,27 +16,48 @@ export async function GET(request: Request, { params }: RouteContext<"/api/v1/jo
     const id = asJobId((await params).id);
     const job = id && (await findJob(pool(), access.actor.siteId, id));
     if (!job) return problemResponse(problemOfRefusal({ code: "not-found", what: "job" }));
-    return new Response(versions(job.id, job.version, request.signal), {
+    const actor = await credentialOf(request);
+    const isAllowed = async () => (await actor(new Date()).catch(() => null)) !== null;
+    return new Response(versions(job, { gone: request.signal, isAllowed }), {
       headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" },
     });
   });
 }
 
-function versions(jobId: string, version: number, gone: AbortSignal): ReadableStream<Uint8Array> {
+interface Reader {
+  readonly gone: AbortSignal;
+  /** Whether whoever reads is still signed in. */
+  readonly isAllowed: () => Promise<boolean>;
+}
+
+interface Watched {
+  readonly id: string;
+  readonly version: number;
+}
+
+function versions({ id, version }: Watched, { gone, isAllowed }: Reader): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   return new ReadableStream({
     start(controller) {
-      const send = (text: string) => controller.enqueue(encoder.encode(text));
-      send(`data: ${version}\n\n`);
-      const stopHearing = hearJobs((news) => {
-        if (news.jobId === jobId) send(`${news.files ? "event: files\n" : ""}data: ${news.version}\n\n`);
-      });
-      const heartbeat = setInterval(() => send(": still here\n\n"), HEARTBEAT_MS);
-      gone.addEventListener("abort", () => {
+      let over = false;
+      const end = () => {
+        if (over) return;
+        over = true;
         stopHearing();
         clearInterval(heartbeat);
         controller.close();
+      };
+      /** The stream ends with the session: nothing is told to whoever was signed out. */
+      const send = async (text: string) => {
+        if (!(await isAllowed())) end();
+        else if (!over) controller.enqueue(encoder.encode(text));
+      };
+      controller.enqueue(encoder.encode(`data: ${version}\n\n`));
+      const stopHearing = hearJobs((news) => {
+        if (news.jobId === id) void send(`${news.files ? "event: files\n" : ""}data: ${news.version}\n\n`);
       });
+      const heartbeat = setInterval(() => void send(": still here\n\n"), HEARTBEAT_MS);
+      gone.addEventListener("abort", end);
     },
   });
 }

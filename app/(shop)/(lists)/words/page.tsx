@@ -3,6 +3,7 @@ import { WordListView } from "@/features/words/word-list-view";
 import { requireActor } from "@/server/auth/page";
 import { may } from "@/server/auth/rights";
 import { WORD_KINDS } from "@/server/db/words";
+import { searchText } from "@/server/search-text";
 import { loadWords } from "@/server/views/words";
 
 export const metadata: Metadata = { title: "Words" };
@@ -11,7 +12,7 @@ export default async function WordsPage({ searchParams }: PageProps<"/words">) {
   const { actor } = await requireActor("shop.read");
   const { kind, search } = await searchParams;
   const chosen = WORD_KINDS.find((each) => each === kind) ?? "symptom";
-  const list = await loadWords(chosen, typeof search === "string" ? search.trim().slice(0, 100) : "");
+  const list = await loadWords(chosen, searchText(search));
   return (
     <WordListView key={chosen} list={list} mayExtend={may(actor, "words.extend")} mayEdit={may(actor, "book.edit")} />
   );

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { ClosedJobs } from "@/features/closed/closed-jobs";
 import { requireActor } from "@/server/auth/page";
+import { searchText } from "@/server/search-text";
 import { loadClosedJobs } from "@/server/views/closed-jobs";
 
 export const metadata: Metadata = { title: "Closed jobs" };
@@ -9,7 +10,7 @@ export default async function ClosedJobsPage({ searchParams }: PageProps<"/jobs/
   const { site } = await requireActor("shop.read");
   const { search, page } = await searchParams;
   const list = await loadClosedJobs(site, {
-    search: typeof search === "string" ? search.slice(0, 100) : "",
+    search: searchText(search),
     page: Math.max(0, Math.min(10_000, Math.trunc(Number(page)) || 0)),
   });
   return <ClosedJobs list={list} site={site} />;

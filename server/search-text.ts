@@ -1,0 +1,14 @@
+import "server-only";
+
+const MOST = 100;
+
+/** What somebody looks for, as it stands in an address: one line, without signs that no text has. */
+export function searchText(given: string | readonly string[] | null | undefined, most = MOST): string {
+  const text = typeof given === "string" ? given : "";
+  return text
+    .toWellFormed()
+    .replace(/[\u0000-\u001f\u007f]/g, " ")
+    .trim()
+    .slice(0, most)
+    .toWellFormed();
+}
