@@ -8,7 +8,7 @@ import { logSum, oddsFrom, strangeLogs, trueModels, type Hypothesis, type Looked
 import type { Method } from "./play";
 import { Dice } from "./random";
 import { logLooks, type TrueJob } from "./world/job";
-import { makeLooks, trueRates, type Looks, type TrueCause, type World } from "./world/world";
+import { makeLooks, trueRates, type Looks, type World } from "./world/world";
 
 /** How a cause may look, and how far the history speaks for each: sums to 1. */
 interface Guess {
@@ -27,8 +27,8 @@ export interface Told {
 
 /**
  * The best that anybody could do with this history: knows how such worlds are made, and learns how each cause looks from the recorded jobs by
- * Bayes' rule over looks as the world makes them. Told the rates and the tests as well it knows more than any engine can; what an engine
- * wants beyond it cannot be had.
+ * Bayes' rule over looks as the world makes them. Told the rates and the tests as well it knows more than any engine can. (In a world where
+ * conditions follow the way of failing an engine may learn of one cause from another, which this one does not.)
  */
 export function learner(world: World, knowledge: Knowledge, history: readonly JobFacts[], told: Told): Method {
   const models = told.tests ? trueModels(world, knowledge) : outcomeModels(knowledge);
@@ -69,7 +69,7 @@ function withCountedRates(world: World, history: readonly JobFacts[]): World {
   return { ...world, causes };
 }
 
-const GUESSES = 300;
+const GUESSES = 1000;
 /** So seldom does a record name the wrong cause (`world/history.ts`). */
 const WRONG_RECORD = 0.06;
 
@@ -80,9 +80,9 @@ function guessesOf(world: World, history: readonly JobFacts[]): readonly (readon
       const [only, second] = finding?.causes ?? [];
       return only && !second && causeKey(only) === cause.key;
     });
-    const shared = conditionsOfFailure(world, cause);
-    const looks = [cause.looks];
-    while (looks.length < GUESSES) looks.push(makeLooks(world, cause.system, shared, dice));
+    const looks = Array.from({ length: GUESSES }, () =>
+      makeLooks(world, cause.system, dice.some(world.conditions, dice.whole(2, 4)), dice),
+    );
     const logs = looks.map(() => 0);
     for (const job of jobs) {
       const each = looks.map((look) => logLooks(world, job, [look]));
@@ -93,16 +93,6 @@ function guessesOf(world: World, history: readonly JobFacts[]): readonly (readon
     const whole = logSum(logs);
     return looks.map((look, at) => ({ looks: look, weight: Math.exp((logs[at] ?? 0) - whole) }));
   });
-}
-
-/** Conditions that causes which failed the same way share: the learner is told of them. */
-function conditionsOfFailure({ causes }: World, { failure, key }: TrueCause): readonly string[] {
-  const times = new Map<string, number>();
-  for (const each of causes)
-    if (each.failure === failure && each.key !== key)
-      for (const condition of each.looks.conditions.keys()) times.set(condition, (times.get(condition) ?? 0) + 1);
-  const alike = causes.filter((each) => each.failure === failure).length - 1;
-  return [...times].flatMap(([condition, often]) => (often > alike / 2 ? [condition] : []));
 }
 
 /** Two causes at once are weighed among the likeliest, by so many guesses of each. */
