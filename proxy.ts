@@ -6,6 +6,8 @@ import { NextResponse, type NextRequest } from "next/server";
  * and cut off, which a large casebook must not be.
  */
 export function proxy(request: NextRequest): NextResponse {
+  if (request.nextUrl.pathname.startsWith("/api/"))
+    return isDecodable(request.nextUrl.pathname) ? NextResponse.next() : badPath();
   const nonce = btoa(crypto.randomUUID());
   const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV !== "production");
   const headers = new Headers(request.headers);
@@ -34,4 +36,23 @@ function contentSecurityPolicy(nonce: string, development: boolean): string {
   ].join("; ");
 }
 
-export const config = { matcher: ["/((?!api/|_next/static|_next/image|icon.svg).*)"] };
+function isDecodable(path: string): boolean {
+  try {
+    return decodeURIComponent(path).isWellFormed();
+  } catch {
+    return false;
+  }
+}
+
+/** Bytes that are no text in a path of the API: a problem with its place, as everywhere in it. */
+function badPath(): NextResponse {
+  const detail = "The path holds bytes that are no UTF-8 text.";
+  const body = { type: "urn:dead-ends:problem:malformed-path", title: "Malformed path", status: 400, detail };
+  return new NextResponse(JSON.stringify(body), {
+    status: 400,
+    headers: { "content-type": "application/problem+json; charset=utf-8", "cache-control": "no-store" },
+  });
+}
+
+/** Of the API only what has escaped bytes in its path: no casebook has. */
+export const config = { matcher: ["/((?!api/|_next/static|_next/image|icon.svg).*)", "/api/(.*%.*)"] };

@@ -1,6 +1,6 @@
 /** `npm run dev`: the demo's database under the development server, which reloads as the source changes. */
-import { finishTypescript } from "./lib/child.mjs";
 import { startCluster } from "./lib/cluster.mjs";
+import { addresses, prepareDatabase } from "./lib/database.mjs";
 import { ensureDebianPackages } from "./lib/debian.mjs";
 import { ensureModules } from "./lib/modules.mjs";
 import { Stop, run } from "./lib/say.mjs";
@@ -14,8 +14,8 @@ await run(async () => {
   await ensureModules();
   const cluster = settings.databaseUrl ? null : await startCluster(settings.dataDir);
   try {
-    const databaseUrl = settings.databaseUrl ?? cluster.url("dead_ends_demo");
-    const { code } = await finishTypescript("scripts/prepare-database.ts", ["--demo"], { DATABASE_URL: databaseUrl });
+    const { databaseUrl, ownerUrl } = addresses(settings, cluster, "dead_ends_demo");
+    const { code } = await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, true);
     if (code !== 0) throw new Stop("Nothing is served: see the line above.");
     await serve({ ...settings, databaseUrl, demo: true, dev: true, replaceSignals: () => {} });
   } finally {

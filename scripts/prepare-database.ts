@@ -1,12 +1,15 @@
 /** Brings the configured database up to date, and with --demo fills an empty one with the made-up workshop. */
 import { loadDemo } from "@/demo/load";
+import { admitApplication, lockForAdmitting, trailDanger } from "@/server/db/application-role";
 import { migrate } from "@/server/db/migrate";
+import { inTransaction, pool } from "@/server/db/pool";
 import { ensureDatabase } from "./lib/ensure-database";
 import { program } from "./lib/program";
 
 await program(async () => {
   await ensureDatabase();
   await migrate();
+  await admit();
   if (!process.argv.includes("--demo")) return;
   const started = Date.now();
   const { loaded, jobs } = await loadDemo(new Date(), (done, of) => {
@@ -15,3 +18,19 @@ await program(async () => {
   });
   if (loaded && jobs === 0) throw new Error("The demo held no jobs.");
 });
+
+/** The application works as a user of its own: `APPLICATION_DATABASE_URL`; where it has none, that is said. */
+async function admit(): Promise<void> {
+  const url = process.env.APPLICATION_DATABASE_URL;
+  if (!url || url === process.env.DATABASE_URL) {
+    const danger = await trailDanger(pool());
+    if (danger) process.stdout.write(`${danger}\n`);
+    return;
+  }
+  const { username, password } = new URL(url);
+  const user = { name: decodeURIComponent(username), password: decodeURIComponent(password) };
+  await inTransaction(async (db) => {
+    await lockForAdmitting(db);
+    await admitApplication(db, user, process.env.APPLICATION_USER_IS_OURS === "1");
+  });
+}

@@ -3,9 +3,8 @@
  * changed, serves, and stops everything cleanly on Ctrl-C or SIGTERM.
  */
 import { ensureBuild } from "./lib/build.mjs";
-import { finishTypescript } from "./lib/child.mjs";
 import { startCluster } from "./lib/cluster.mjs";
-import { noteServed } from "./lib/database.mjs";
+import { addresses, noteServed, prepareDatabase } from "./lib/database.mjs";
 import { ensureDebianPackages } from "./lib/debian.mjs";
 import { ensureModules } from "./lib/modules.mjs";
 import { portIsFree } from "./lib/ports.mjs";
@@ -28,10 +27,8 @@ await run(async () => {
   const interrupted = stopEarly(stopCluster);
   try {
     const name = demo ? "dead_ends_demo" : "dead_ends";
-    const databaseUrl = settings.databaseUrl ?? cluster.url(name);
-    const prepared = await finishTypescript("scripts/prepare-database.ts", demo ? ["--demo"] : [], {
-      DATABASE_URL: databaseUrl,
-    });
+    const { databaseUrl, ownerUrl } = addresses(settings, cluster, name);
+    const prepared = await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, demo);
     if (prepared.code !== 0) throw new Stop("Nothing is served: see the line above.");
     await ensureBuild();
     if (cluster) noteServed(settings.dataDir, name);

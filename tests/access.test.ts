@@ -180,12 +180,48 @@ describe("a request", () => {
       lead.get("/jobs/%00"),
       lead.get("/jobs/closed?page=-7&search=%25%5C%27%3B--"),
     ]);
-    // A page that starts to stream before it finds nothing answers 200 and says so.
-    expect(answers.map(({ status }) => status)).toEqual([404, 404, 404, 404, 200, 200]);
+    expect(answers.map(({ status }) => status)).toEqual([404, 404, 404, 404, 404, 200]);
     const texts = await Promise.all(answers.map((answer) => answer.text()));
     for (const leak of ["node_modules", "select ", "at async", "/server/"])
       expect(texts.filter((text) => text.includes(leak))).toEqual([]);
     expect(texts[4]).toContain("No road leads here");
+  });
+
+  test("that nobody should send is refused as a problem with its place, never as a crash", async () => {
+    const half = "\ud83d";
+    const paths = [
+      "/api/v1/nothing-here",
+      "/api/v1/jobs/%ff/live",
+      `/api/v1/jobs/${JOB}/nothing`,
+      "/api/v1/vehicles/%00",
+      "/api/v1/procedures/%ff/picture",
+      "/api/v1/procedures/%00/picture",
+      "/api/v1/casebook/tables/%ff",
+    ];
+    for (const path of paths) {
+      const answer = await lead.get(path);
+      expect([path, answer.status < 500 && answer.status >= 400], path).toEqual([path, true]);
+      if (answer.status !== 400) expect(answer.headers.get("content-type"), path).toContain("application/problem+json");
+    }
+    for (const path of ["/jobs/closed?search=%00", "/words?search=%00x", "/codes?search=%ff", "/procedures?search=%00"])
+      expect((await lead.get(path)).status, path).toBe(200);
+    for (const path of [`/jobs/${JOB}`, "/vehicles/nobody", "/procedures/no-such-procedure", "/jobs/%ff", "/nowhere"])
+      expect([400, 404], path).toContain((await lead.get(path)).status);
+    expect((await lead.get("/api/v1/vehicles?search=%00%00AB")).status).toBe(200);
+    const vehicle = { make: "Tarrow", model: "Packet", year: 2017 };
+    const inputs = [
+      ["record-note", { jobId: JOB, version: 99_999_999_999, text: "x" }],
+      ["record-note", { jobId: JOB, version: 1, text: half }],
+      ["add-person", { name: `A${half}`, role: "desk", passphrase: "quite long enough" }],
+      ["open-job", { vehicle: { ...vehicle, plate: "A\u0000B" }, complaint: "x" }],
+      ["open-job", { vehicle, complaint: "x", odometerKm: "12" }],
+      ["open-job", { vehicle, complaint: "x", symptoms: [{ key: "no-start", conditions: ["no-such-condition"] }] }],
+    ] as const;
+    for (const [name, input] of inputs) {
+      const answer = await lead.command(name, input);
+      expect([409, 422], `${name} ${JSON.stringify(input)}`).toContain(answer.status);
+      expect(answer.headers.get("content-type")).toContain("application/problem+json");
+    }
   });
 });
 

@@ -128,6 +128,10 @@ describe("npm start", () => {
       unix_socket_directories: "",
       password_encryption: "scram-sha-256",
     });
+    const served = await ask<{ user: string }>(
+      "select distinct usename as user from pg_stat_activity where application_name = 'dead-ends'",
+    );
+    expect(served).toEqual([{ user: "dead_ends_app" }]);
     const stranger = new pg.Client({
       host: "127.0.0.1",
       port: Number(clusterState().port),

@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { finishTypescript } from "./child.mjs";
 import { startCluster } from "./cluster.mjs";
 import { readSettings } from "./settings.mjs";
 
@@ -12,13 +13,32 @@ export function noteServed(dataDir, name) {
 }
 
 /**
+ * Where the application finds its database, and where its owner does.
+ * @param {{ databaseUrl: string | null, ownerUrl: string | null }} settings
+ * @param {{ url: (database: string) => string, applicationUrl: (database: string) => string } | null} cluster our own, where there is one
+ */
+export function addresses(settings, cluster, name) {
+  if (cluster) return { databaseUrl: cluster.applicationUrl(name), ownerUrl: cluster.url(name) };
+  return { databaseUrl: settings.databaseUrl, ownerUrl: settings.ownerUrl ?? settings.databaseUrl };
+}
+
+/** Brings the database up to date as its owner, and admits the application's user to it. */
+export function prepareDatabase({ databaseUrl, ownerUrl, isOurs }, demo) {
+  return finishTypescript("scripts/prepare-database.ts", demo ? ["--demo"] : [], {
+    DATABASE_URL: ownerUrl,
+    APPLICATION_DATABASE_URL: databaseUrl,
+    APPLICATION_USER_IS_OURS: isOurs ? "1" : "0",
+  });
+}
+
+/**
  * Works on the configured database, or on the one served last from the data directory; starts its cluster where it rests.
  * @param {(url: string) => Promise<T>} work
  * @template T
  */
 export async function withDatabase(work) {
-  const { databaseUrl, dataDir } = readSettings();
-  if (databaseUrl) return work(databaseUrl);
+  const { databaseUrl, ownerUrl, dataDir } = readSettings();
+  if (databaseUrl) return work(ownerUrl ?? databaseUrl);
   const name = existsSync(noteFile(dataDir)) ? readFileSync(noteFile(dataDir), "utf8").trim() : DEFAULT;
   const cluster = await startCluster(dataDir);
   try {

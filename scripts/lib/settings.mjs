@@ -20,7 +20,7 @@ export function requireNode(version = process.versions.node) {
 
 /**
  * The settings of every start command, from the environment.
- * @returns {{ host: string, port: number, dataDir: string, databaseUrl: string | null }}
+ * @returns {{ host: string, port: number, dataDir: string, databaseUrl: string | null, ownerUrl: string | null }}
  */
 export function readSettings(env = process.env) {
   const port = Number(env.PORT || DEFAULT_PORT);
@@ -29,5 +29,13 @@ export function readSettings(env = process.env) {
   const databaseUrl = env.DATABASE_URL || null;
   if (databaseUrl && !/^postgres(ql)?:\/\//.test(databaseUrl))
     throw new Stop("DATABASE_URL must begin with postgres:// or postgresql://.");
-  return { host: env.HOST || "127.0.0.1", port, dataDir: resolve(root, env.DATA_DIR || ".data"), databaseUrl };
+  const ownerUrl = env.DATABASE_OWNER_URL || null;
+  if (ownerUrl && !databaseUrl) throw new Stop("DATABASE_OWNER_URL is the owner of DATABASE_URL's database: set both.");
+  return {
+    host: env.HOST || "127.0.0.1",
+    port,
+    dataDir: resolve(root, env.DATA_DIR || ".data"),
+    databaseUrl,
+    ownerUrl,
+  };
 }

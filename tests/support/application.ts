@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll } from "vitest";
 import { freePort } from "@/scripts/lib/ports.mjs";
-import { createDatabase, EMPTY_TEMPLATE } from "./database";
+import { asApplication, createDatabase, EMPTY_TEMPLATE } from "./database";
 
 const START_LIMIT_MS = 60_000;
 
@@ -18,7 +18,7 @@ export class Application {
     const args = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(at)];
     const env = {
       ...process.env,
-      DATABASE_URL: databaseUrl,
+      DATABASE_URL: asApplication(databaseUrl),
       NODE_ENV: "production" as const,
       NEXT_TELEMETRY_DISABLED: "1",
     };

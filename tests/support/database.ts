@@ -15,6 +15,17 @@ export function urlOf(database: string): string {
   return url.toString();
 }
 
+/** What the application works as; the tests themselves work as the owner. */
+export const APPLICATION_USER = { name: "dead_ends_app", password: "for tests alone" };
+
+/** The same database as the application's own user. */
+export function asApplication(databaseUrl: string): string {
+  const url = new URL(databaseUrl);
+  url.username = APPLICATION_USER.name;
+  url.password = encodeURIComponent(APPLICATION_USER.password);
+  return url.toString();
+}
+
 export async function onServer(work: (client: pg.Client) => Promise<void>): Promise<void> {
   const client = new pg.Client({ connectionString: urlOf("postgres") });
   await client.connect();

@@ -1,8 +1,9 @@
 import type pg from "pg";
-import { closePool } from "@/server/db/pool";
+import { admitApplication } from "@/server/db/application-role";
+import { closePool, inTransaction } from "@/server/db/pool";
 import { migrate } from "@/server/db/migrate";
 import { loadDemo } from "@/demo/load";
-import { DEMO_TEMPLATE, EMPTY_TEMPLATE, onServer, urlOf } from "./database";
+import { APPLICATION_USER, DEMO_TEMPLATE, EMPTY_TEMPLATE, onServer, urlOf } from "./database";
 
 /** Any fixed number of our own: the projects of one run make the templates once between them. */
 const LOCK = 4_310_003;
@@ -21,9 +22,13 @@ export default async function setUp(): Promise<void> {
     );
     if (made.rowCount) return;
     await dropLeftovers(client);
-    await makeTemplate(client, EMPTY_TEMPLATE, async () => void (await migrate()));
+    await makeTemplate(client, EMPTY_TEMPLATE, async () => {
+      await migrate();
+      await inTransaction((db) => admitApplication(db, APPLICATION_USER, true));
+    });
     await makeTemplate(client, DEMO_TEMPLATE, async () => {
       await migrate();
+      await inTransaction((db) => admitApplication(db, APPLICATION_USER, true));
       await loadDemo(new Date(), () => {});
     });
     await client.query(`comment on database ${DEMO_TEMPLATE} is '${run}'`);
