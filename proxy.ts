@@ -38,7 +38,7 @@ function contentSecurityPolicy(nonce: string, development: boolean): string {
 
 function isDecodable(path: string): boolean {
   try {
-    return decodeURIComponent(path).isWellFormed();
+    return !decodeURIComponent(path).includes("\0");
   } catch {
     return false;
   }

@@ -196,6 +196,7 @@ describe("a request", () => {
       "/api/v1/vehicles/%00",
       "/api/v1/procedures/%ff/picture",
       "/api/v1/procedures/%00/picture",
+      "/api/v1/vin/%00",
       "/api/v1/casebook/tables/%ff",
     ];
     for (const path of paths) {
