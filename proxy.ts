@@ -6,8 +6,10 @@ import { NextResponse, type NextRequest } from "next/server";
  * and cut off, which a large casebook must not be.
  */
 export function proxy(request: NextRequest): NextResponse {
-  if (request.nextUrl.pathname.startsWith("/api/"))
-    return isDecodable(request.nextUrl.pathname) ? NextResponse.next() : badPath();
+  const { pathname } = request.nextUrl;
+  const ofApi = pathname.startsWith("/api/");
+  if (!isDecodable(pathname)) return ofApi ? badPath() : NextResponse.rewrite(new URL(NOWHERE, request.url));
+  if (ofApi) return NextResponse.next();
   const nonce = btoa(crypto.randomUUID());
   const policy = contentSecurityPolicy(nonce, process.env.NODE_ENV !== "production");
   const headers = new Headers(request.headers);
@@ -35,6 +37,9 @@ function contentSecurityPolicy(nonce: string, development: boolean): string {
     "frame-ancestors 'none'",
   ].join("; ");
 }
+
+/** There is no such page: what stands for an address that no page can have. */
+const NOWHERE = "/no-such-page";
 
 function isDecodable(path: string): boolean {
   try {
