@@ -100,6 +100,15 @@ export const money = () =>
       .required(),
   });
 
+/** A day of the calendar, as in 2027-03-31. */
+export const day = () =>
+  Joi.string().custom((value: string, helpers) => {
+    const at = new Date(`${value}T00:00:00Z`);
+    const isDay =
+      /^\d{4}-\d{2}-\d{2}$/.test(value) && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(value);
+    return isDay ? value : helpers.message({ custom: "must be a day, as in 2027-03-31" });
+  });
+
 export const unit = () => Joi.string().valid(...UNITS);
 
 export const quantity = () =>

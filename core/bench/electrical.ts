@@ -93,6 +93,8 @@ export const RESISTANCE_AT: Calculator = {
 const FUSES = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50, 60, 80, 100, 125, 150, 175, 200];
 /** A fuse carries its rating for a while only; what flows steadily stays under so much of it (makers of fuses, at 23 degC). */
 const STEADY_SHARE = 0.75;
+/** A blade fuse has to hold its rating and a tenth for a hundred hours, and to blow within half an hour at 1.35 times it (ISO 8820-3). */
+const BLOWS_AT = 1.35;
 
 export const POWER_AND_FUSE: Calculator = {
   key: "power-fuse",
@@ -113,11 +115,13 @@ export const POWER_AND_FUSE: Calculator = {
     const verdict =
       fitted === null
         ? ""
-        : amperes > fitted
+        : amperes > fitted * BLOWS_AT
           ? ` The ${said(fitted)} fuse will blow.`
-          : amperes > fitted * STEADY_SHARE
-            ? ` The ${said(fitted)} fuse runs hot: it is loaded over 75 %.`
-            : ` The ${said(fitted)} fuse carries it.`;
+          : amperes > fitted
+            ? ` The ${said(fitted)} fuse is overloaded: it may hold for a long time, runs hot, and blows some day.`
+            : amperes > fitted * STEADY_SHARE
+              ? ` The ${said(fitted)} fuse runs hot: it is loaded over 75 %.`
+              : ` The ${said(fitted)} fuse carries it.`;
     return computed(
       `It draws ${said(amperes)}.${verdict} Never fit a larger fuse than the maker’s.`,
       ["Current", quantity(amperes, "A")],
@@ -157,7 +161,7 @@ export const CHARGE_PLAN: Calculator = {
   key: "charge-plan",
   title: "Charge plan",
   question: "How long to charge before the next try, and how many tries does it leave?",
-  formula: "blocks = ⌈(needed + loss − now) / gain⌉,   tries = ⌊(state − needed) / loss⌋",
+  formula: "blocks = ⌈(needed − now) / gain⌉,   tries = ⌊(state − needed) / loss⌋ + 1",
   source: "Counting, with the charger’s own gain as measured",
   inputs: [
     { kind: "number", name: "now", label: "State now", unit: "%", least: 0, most: 100 },
@@ -178,10 +182,14 @@ export const CHARGE_PLAN: Calculator = {
     const state = Math.min(100, now + blocks * gain);
     const tries = Math.floor((state - needed) / loss + 1e-9) + 1;
     const minutes = blocks * values.number("block");
+    const percent = (value: number) => formatQuantity(quantity(value, "%"));
+    const why =
+      `It stands at ${percent(now)}, each block gives ${percent(gain)}, each try costs ${percent(loss)}, and before a try ` +
+      `it must stand at ${percent(needed)} at least: ${percent(state)} leaves ${percent(state - needed)} to spend.`;
     return computed(
       blocks
-        ? `Charge ${blocks} ${blocks === 1 ? "block" : "blocks"}, ${formatQuantity(quantity(minutes, "min"))}; then ${tries === 1 ? "one try" : `${tries} tries`}.`
-        : `Enough for ${tries === 1 ? "one try" : `${tries} tries`} now.`,
+        ? `Charge ${blocks} ${blocks === 1 ? "block" : "blocks"}, ${formatQuantity(quantity(minutes, "min"))}; then ${tries === 1 ? "one try" : `${tries} tries`}. ${why}`
+        : `Enough for ${tries === 1 ? "one try" : `${tries} tries`} now. ${why}`,
       ["Blocks", String(blocks)],
       ["Minutes", quantity(minutes, "min")],
       ["Tries then", String(tries)],

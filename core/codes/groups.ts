@@ -117,6 +117,25 @@ const LOST: Readonly<Record<string, string>> = {
   ...{ U0151: "airbag", U0155: "instruments", U0164: "climate" },
 };
 
+/** What people and tools call the same control module. */
+const MODULE_NAMES: Readonly<Record<string, readonly string[]>> = {
+  engine: ["motor", "ecm", "ecu", "dme", "pcm", "engine control"],
+  transmission: ["gearbox", "tcm", "automatic", "automatic transmission", "gear"],
+  brakes: ["abs", "esc", "esp", "brake", "stability", "ebcm"],
+  steering: ["eps", "power steering"],
+  body: ["bcm", "body control", "comfort"],
+  airbag: ["srs", "restraints", "acm", "airbags"],
+  instruments: ["cluster", "instrument cluster", "dashboard", "ipc"],
+  climate: ["hvac", "air conditioning", "heating"],
+};
+
+/** The kind of module that a name stands for, whatever the tool calls it. */
+export function moduleKind(name: string): string {
+  const tidy = name.trim().toLowerCase();
+  const found = Object.entries(MODULE_NAMES).find(([kind, names]) => kind === tidy || names.includes(tidy));
+  return found?.[0] ?? tidy;
+}
+
 /** A module that others report missing and that did not answer either: the two say one thing. */
 export function silentModules(
   codes: readonly string[],
@@ -124,6 +143,7 @@ export function silentModules(
 ): readonly { code: string; module: string }[] {
   return [...new Set(codes)].flatMap((code) => {
     const lost = LOST[code];
-    return lost && silent.includes(lost) ? [{ code, module: lost }] : [];
+    const module = lost && silent.find((each) => moduleKind(each) === lost);
+    return module ? [{ code, module }] : [];
   });
 }

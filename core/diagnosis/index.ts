@@ -47,7 +47,7 @@ export { DECLARED_RATIO } from "./outcome-model";
 export { type Action, type FixAction, type Plan, type TestAction } from "./plan";
 export {
   COMPARISONS,
-  contradicts,
+  needsReason,
   kindOfTest,
   verdictOfTest,
   type Comparison,

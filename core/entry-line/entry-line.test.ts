@@ -63,7 +63,7 @@ describe("a line", () => {
   });
 
   test("keeps everything else as a note, whole, even where a known word stands in it", () => {
-    expect(read("rubbed on the clip 4 min")).toEqual({ note: "rubbed on the clip", minutes: 4 });
+    expect(read("rubbed on the clip 4 min")).toEqual({ note: "rubbed on the clip 4 min", minutes: 4 });
     expect(read("low power, but only when it is hot outside")).toEqual({
       symptoms: ["low-power"],
       note: "but only when it is hot outside",

@@ -11,7 +11,7 @@ import { findWord, type LineWords } from "./line-words";
  *   148 320 km                           the odometer, in km or mi
  *   reproduced 2 of 4 | not reproduced   whether the complaint shows itself
  *   cleared                              the codes were cleared
- *   rubbed on the clip 4 min             anything else is a note and is kept word for word
+ *   rubbed on the clip 4 min             anything else is a note and is kept word for word; minutes at its end count as well
  *
  * A piece that is not wholly understood is a note as a whole, so that no sentence is torn apart for a word that stands in it.
  */
@@ -45,9 +45,11 @@ const STATUS_WORDS: Readonly<Record<string, CodeStatus>> = {
 
 const CODE_WITH_STATUS = /\b([PCBU][0-3][0-9A-F]{3})\b(?:\s+(stored|confirmed|pending|permanent|history|old)\b)?/gi;
 /** Ten hours are more than one entry takes; a larger number is no duration. */
-const MINUTES = /(?:^|\s)(\d{1,3})\s?(?:m|min|minutes)(?=$|[\s.])/i;
-/** Fewer than four digits are a distance driven or a torque, no odometer. */
-const ODOMETER = /^(\d[\d\s\u202f.]{2,9}\d)\s?(km|mi|miles)$/i;
+const MINUTES = /(?:^|\s)(\d{1,3})(?:m|\s?min|\s?minutes)\.?$/i;
+/** Digits in one run or in groups of three: fewer than four of them, or decimals, are a distance driven and no odometer. */
+const ODOMETER = /^(\d{4,7}|\d{1,3}(?:[ \u202f\u00a0.,']\d{3}){1,2})\s?(km|mi|miles)$/i;
+/** A comma parts pieces, but not within a number: "12,5 V", "148,320 km". */
+const BETWEEN_PIECES = /;|,(?!\d)|(?<!\d),/;
 const CONFIRMED = /^(not reproduced|reproduced|sometimes)(?:[\s:]+(\d{1,3}) of (\d{1,3}))?$/i;
 const MOST_KM = 5_000_000;
 
@@ -73,7 +75,7 @@ export function readEntryLine(line: string, words: LineWords = { symptoms: [], c
     ...{ codes: new Map(), symptoms: new Set(), conditions: new Set(), denied: new Set() },
     ...{ odometerKm: null, confirmation: null, cleared: false, minutes: null, notes: [] },
   };
-  for (const piece of line.split(/[,;]/)) readPiece(piece, words, draft);
+  for (const piece of line.split(BETWEEN_PIECES)) readPiece(piece, words, draft);
   const { codes, symptoms, conditions, denied, notes, ...rest } = draft;
   return {
     ...rest,
@@ -83,11 +85,12 @@ export function readEntryLine(line: string, words: LineWords = { symptoms: [], c
 }
 
 function readPiece(piece: string, words: LineWords, draft: Draft): void {
-  const bare = takeMinutes(takeCodes(piece, draft), draft).replace(/\s+/g, " ").trim();
+  const said = takeCodes(piece, draft).replace(/\s+/g, " ").trim();
+  const bare = takeMinutes(said, draft).trim();
   if (!bare) return;
   if (!readConfirmation(bare, draft) && !readOdometer(bare, draft) && !readWords(bare, words, draft)) {
     if (/^(codes )?cleared$/i.test(bare)) draft.cleared = true;
-    else draft.notes.push(bare);
+    else draft.notes.push(said);
   }
 }
 

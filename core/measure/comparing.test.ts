@@ -127,7 +127,7 @@ test("good parts of before give median and spread, in one unit, once there are t
 describe("a dead system", () => {
   const volts = (value: number): Quantity => ({ value, unit: "V" });
   test("is believed with proof, measurement and proof, and with nothing less", () => {
-    const all = { proofBefore: volts(12.4), measured: volts(0.3), proofAfter: volts(12.4) };
+    const all = { proofBefore: volts(12.4), measured: volts(0.3), proofAfter: volts(12.4), limit: volts(5) };
     expect(deadVerdict(all)).toEqual({ verdict: "dead" });
     expect(deadVerdict({ ...all, proofBefore: null })).toEqual({ verdict: "none", missing: "proof-before" });
     expect(deadVerdict({ ...all, measured: null })).toEqual({ verdict: "none", missing: "measured" });
@@ -139,8 +139,14 @@ describe("a dead system", () => {
   });
 
   test("that reads dangerous is live, proved or not", () => {
-    expect(deadVerdict({ proofBefore: volts(12), measured: volts(-380), proofAfter: null }).verdict).toBe("live");
-    expect(deadVerdict({ proofBefore: volts(12), measured: volts(60), proofAfter: volts(12) }).verdict).toBe("dead");
+    const limit = volts(5);
+    const proofs = { proofBefore: volts(12), proofAfter: volts(12), limit };
+    expect(deadVerdict({ ...proofs, measured: volts(-380), proofAfter: null }).verdict).toBe("live");
+    // What is not dangerous by itself is not dead for that.
+    expect([5, 5.1, 58, 60].map((value) => deadVerdict({ ...proofs, measured: volts(value) }).verdict)).toEqual([
+      ...["dead", "not-dead", "not-dead", "not-dead"],
+    ]);
+    expect(deadVerdict({ ...proofs, measured: volts(0), limit: null })).toEqual({ verdict: "none", missing: "limit" });
   });
 });
 

@@ -7,6 +7,7 @@ import { dimensionOf, type Dimension } from "./units";
 /** Something about a reading that is to be asked before it is believed. It can be right all the same. */
 export type Doubt =
   | { readonly kind: "thousandfold"; readonly meant: Quantity }
+  | { readonly kind: "tenfold"; readonly meant: Quantity }
   | { readonly kind: "flat-battery"; readonly supply: Quantity }
   | { readonly kind: "impossible"; readonly low: Quantity | null; readonly high: Quantity | null }
   | { readonly kind: "sides"; readonly market: string; readonly matters: string };
@@ -104,7 +105,10 @@ function thousandfold(
     return result.ok ? result.judgement : null;
   };
   const own = judged(reading.value);
+  if (own?.verdict === "pass") return farAbove(own, reading);
   if (own?.verdict !== "fail" || !own.value) return [];
+  const ten = tenfold(own, { reading, judged });
+  if (ten) return [ten];
   const limit = (own.side === "low" ? own.low : own.high)?.value ?? 0;
   const off = Math.abs(own.value.value / limit);
   if (off < FAR_OFF && off > 1 / FAR_OFF) return [];
@@ -116,11 +120,48 @@ function thousandfold(
   return [{ kind: "thousandfold", meant: { ...reading, value: reading.value * factor } }];
 }
 
+/** So near to ten times a limit, either way, a point was left out or put in the wrong place. */
+const TENFOLD: readonly [number, number] = [4, 14];
+
+interface Again {
+  readonly reading: Quantity;
+  readonly judged: (value: number) => Judgement | null;
+}
+
+/**
+ * A reading that fails by about ten times, and would pass with its point one place to the side. Only where the spec has two ends: with one alone
+ * every bad contact would be asked about.
+ */
+function tenfold({ side, low, high, value }: Judgement, { reading, judged }: Again): Doubt | null {
+  if (!low || !high) return null;
+  const limit = (side === "low" ? low : high).value;
+  const off = limit && value ? Math.abs(value.value / limit) : 0;
+  const times = off < 1 ? 1 / off : off;
+  if (!Number.isFinite(times) || times < TENFOLD[0] || times > TENFOLD[1]) return null;
+  const meant = { ...reading, value: side === "low" ? reading.value * 10 : reading.value / 10 };
+  return judged(meant.value)?.verdict === "pass" ? { kind: "tenfold", meant } : null;
+}
+
+/** A reading that passes because there is no end on its side, and lies a thousand times from the end that there is, by the look of it. */
+function farAbove({ low, high, value }: Judgement, reading: Quantity): readonly Doubt[] {
+  const [end, factor] = low && !high ? [low, 1 / 1000] : high && !low ? [high, 1000] : [null, 1];
+  if (!end || !value || !end.value || !value.value) return [];
+  const near = Math.abs((value.value * factor) / end.value);
+  return near > 1 / NEAR_END && near < NEAR_END
+    ? [{ kind: "thousandfold", meant: { ...reading, value: reading.value * factor } }]
+    : [];
+}
+
+/** A part that is good reads within so many times of the one end that its spec names. */
+const NEAR_END = 2;
+
 /** What is asked about a doubt, in one sentence. */
 export function doubtText(doubt: Doubt): string {
   switch (doubt.kind) {
     case "thousandfold":
       return `It is a thousand times out: was ${formatQuantity(doubt.meant)} meant?`;
+    case "tenfold":
+      return `It is ten times out: was ${formatQuantity(doubt.meant)} meant?`;
     case "flat-battery":
       return `The battery had only ${formatQuantity(doubt.supply)}: what it feeds cannot be believed.`;
     case "sides":

@@ -13,7 +13,8 @@ export {
   type Verdict,
 } from "./judge";
 export { explainJudgement, formatNumber, formatQuantity, formatReading, formatSpec, unitSymbol } from "./format";
-export { readNumber } from "./read-number";
+export { readMinutes } from "./read-minutes";
+export { numberDoubt, readNumber, understandNumber, type DecimalSign } from "./read-number";
 export { readConversion, readReading, readUnit } from "./read-quantity";
 export {
   medianOf,

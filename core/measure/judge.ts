@@ -177,6 +177,8 @@ function problemsOf({ spec, reading, context, instrument }: JudgeRequest): Judge
     ...problemsOfReading(spec, reading, instrument ?? null),
     ...otherDimension("context.temperature.unit", context?.temperature, "degC"),
     ...otherDimension("context.supply.unit", context?.supply, "V"),
+    ...unbounded("context.supply.value", context?.supply, spec.kind === "supply" ? spec.maxDrop.unit : "V"),
+    ...unbounded("context.temperature.value", context?.temperature, "degC"),
     ...cold("context.temperature.value", context?.temperature),
   ];
 }
@@ -187,6 +189,10 @@ function problemsOfReading(spec: Spec, reading: Reading, instrument: Instrument 
   const problems = otherDimension("instrument.offset.unit", instrument?.offset, unit);
   if (isOpen(reading)) return problems;
   problems.push(...otherDimension("reading.unit", reading, unit), ...cold("reading.value", reading));
+  problems.push(
+    ...unbounded("reading.value", reading, unit),
+    ...unbounded("instrument.offset.value", instrument?.offset, unit),
+  );
   if (instrument?.percent && dimensionOf(unit) === "temperature")
     problems.push({ path: "instrument.percent", message: "a percentage of a temperature has no meaning" });
   return problems;
@@ -213,6 +219,7 @@ function problemsOfRange({ low, high }: RangeSpec): JudgeProblem[] {
   if (!low || !high) return problems;
   if (!sameDimension(low.unit, high.unit))
     return [...problems, { path: "spec.high.unit", message: `cannot be compared with ${low.unit}` }];
+  problems.push(...unbounded("spec.low.value", low, low.unit), ...unbounded("spec.high.value", high, low.unit));
   if (isBelow(convert(high, low.unit).value, low.value))
     problems.push({ path: "spec.high", message: "lies below low" });
   return problems;
@@ -227,7 +234,15 @@ function problemsOfNominal({ nominal, tolerance, tolerancePercent }: NominalSpec
   if ((percent ?? 0) < 0) problems.push({ path: "spec.tolerancePercent", message: "must not be negative" });
   if (percent !== null && dimensionOf(nominal.unit) === "temperature")
     problems.push({ path: "spec.tolerancePercent", message: "a percentage of a temperature has no meaning" });
+  problems.push(...unbounded("spec.nominal.value", nominal, nominal.unit));
+  problems.push(...unbounded("spec.tolerance.value", tolerance, nominal.unit));
   return [...problems, ...otherDimension("spec.tolerance.unit", tolerance, nominal.unit)];
+}
+
+/** A number that JSON can write may be too large for the unit that it is judged in. */
+function unbounded(path: string, quantity: Quantity | null | undefined, unit: Unit): JudgeProblem[] {
+  if (!quantity || !sameDimension(quantity.unit, unit) || Number.isFinite(convert(quantity, unit).value)) return [];
+  return [{ path, message: `is no finite number in ${unit}` }];
 }
 
 function problemsOfSupply({ maxDrop, minSupply }: SupplySpec): JudgeProblem[] {

@@ -20,6 +20,9 @@ export function differenceOf(first: Quantity, second: Quantity): PairDifference 
 /** Parts off one shelf differ by so much; beyond it the suspect is not like the good one. */
 export const LIKE_GOOD_SHARE = 0.1;
 
+/** Two roads to the same number may differ in the last bits: a tenth is a tenth in every unit. */
+const ROUNDING = 1e-9;
+
 /**
  * The suspect beside a known-good one, measured in the same way.
  * @returns "alike" within `share` of the good one, "differs" beyond; null where they cannot be compared
@@ -28,7 +31,7 @@ export function besideGood(good: Quantity, suspect: Quantity, share = LIKE_GOOD_
   const pair = differenceOf(good, suspect);
   if (!pair) return null;
   if (pair.share === null) return pair.difference.value === 0 ? "alike" : "differs";
-  return Math.abs(pair.share) <= share + Number.EPSILON ? "alike" : "differs";
+  return Math.abs(pair.share) <= share + ROUNDING ? "alike" : "differs";
 }
 
 export type Change = "cured" | "spoilt" | "still-bad" | "still-good" | "unclear";

@@ -1,4 +1,4 @@
-import { readNumber } from "./read-number";
+import { readNumber, splitNumber, type DecimalSign } from "./read-number";
 import { convert, sameDimension, type Quantity } from "./quantity";
 import type { Reading } from "./spec";
 import { isUnit, unitsLike, UNITS, type Unit } from "./units";
@@ -35,27 +35,29 @@ export function readUnit(text: string): Unit | null {
 }
 
 const OPEN = /^(ol|o\.l\.?|∞|inf(inite)?|open|over ?range)$/i;
-const NUMBER_AND_UNIT = /^([+-]?[\d\s\u202f\u00a0.,]*\d)\s*(\D.*)?$/;
 /** Prefixes that stand for the whole unit: "4k7" and "4.7k" on a resistance are kilo-ohms. */
 const PREFIX: Readonly<Record<string, number>> = { k: 1e3, M: 1e6, m: 1e-3 };
 
 /**
  * A reading as a person writes it: "12,4 V", "880", "1.2k", "4k7", "OL", "∞".
  * @param unit what a number without a unit is in, and what a prefix alone multiplies
+ * @param decimal the shop's decimal sign
  * @returns null where it is none, or is in a unit that measures something else
  */
-export function readReading(text: string, unit: Unit): Reading | null {
+export function readReading(text: string, unit: Unit, decimal: DecimalSign = ","): Reading | null {
   const tidy = text.trim();
   if (OPEN.test(tidy)) return { open: true };
   const inside = /^(\d+)([kM])(\d+)$/.exec(tidy);
   if (inside) return scaled(Number(`${inside[1]}.${inside[3]}`), inside[2] ?? "", unit);
-  const match = NUMBER_AND_UNIT.exec(tidy);
-  const value = match?.[1] ? readNumber(match[1]) : null;
-  if (value === null) return null;
-  const written = match?.[2]?.trim() ?? "";
+  const split = splitNumber(tidy);
+  const value = split ? readNumber(split.number, decimal) : null;
+  if (!split || value === null) return null;
+  const written = split.rest;
   if (!written) return { value, unit };
   const named = readUnit(written);
   if (named && sameDimension(named, unit)) return { value, unit: named };
+  // Nobody writes thousandths of a second so: "30m" of a time is minutes.
+  if (written === "m" && sameDimension(unit, "min")) return { value, unit: "min" };
   return Object.hasOwn(PREFIX, written) ? scaled(value, written, unit) : null;
 }
 
@@ -77,9 +79,9 @@ export function readConversion(text: string): { readonly from: Quantity; readonl
   const match = /^(.+?)\s+(?:in|to|as|=)\s+(\S+)$/i.exec(text.trim());
   const target = match?.[2] ? readUnit(match[2]) : null;
   if (!match?.[1] || !target) return null;
-  const parts = NUMBER_AND_UNIT.exec(match[1].trim());
-  const value = parts?.[1] ? readNumber(parts[1]) : null;
-  const source = parts?.[2] ? readUnit(parts[2]) : null;
+  const parts = splitNumber(match[1].trim());
+  const value = parts ? readNumber(parts.number) : null;
+  const source = parts?.rest ? readUnit(parts.rest) : null;
   if (value === null || !source || !sameDimension(source, target)) return null;
   const from = { value, unit: source };
   return { from, to: convert(from, target) };

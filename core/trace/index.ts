@@ -4,4 +4,4 @@ export { readTrace, traceProblemText, type ReadTrace, type TraceProblem } from "
 export { summarise, type ChannelSummary, type Limits } from "./summary";
 export { thinOut, type DrawnPoint } from "./thin-out";
 export { makeTrace, type Channel, type Trace } from "./trace";
-export { warmUp, type WarmUp } from "./warm-up";
+export { openingByGap, warmUp, type WarmUp } from "./warm-up";

@@ -1,9 +1,10 @@
 import Papa from "papaparse";
-import { readNumber, readUnit, type Unit } from "@/core/measure";
+import { convert, readNumber, readUnit, sameDimension, type Unit } from "@/core/measure";
 import { makeTrace, type Trace } from "./trace";
 
 export type TraceProblem =
   | { readonly why: "empty" | "no-columns" | "too-few" | "too-many-columns" }
+  | { readonly why: "time-unit"; readonly text: string }
   | { readonly why: "no-time" | "time-backwards"; readonly line: number; readonly text: string }
   | { readonly why: "no-number"; readonly line: number; readonly column: string; readonly text: string };
 
@@ -12,8 +13,6 @@ export type ReadTrace =
 
 const MOST_CHANNELS = 2;
 const LEAST_POINTS = 3;
-/** How a recorder writes the unit of its time column, in seconds. */
-const TIME_UNITS: Readonly<Record<string, number>> = { s: 1, sec: 1, ms: 1e-3, min: 60, h: 3600 };
 
 /**
  * Reads a recording from CSV: time first, then one or two channels, with a heading line such as `time (s), engine outlet (degC)`.
@@ -29,7 +28,8 @@ export function readTrace(text: string): ReadTrace {
   if (heading.length > MOST_CHANNELS + 1) return refused({ why: "too-many-columns" });
   if (rows.length < LEAST_POINTS) return refused({ why: "too-few" });
   const [time, ...columns] = heading.map(named);
-  const second = time?.unit ? (TIME_UNITS[time.unit] ?? 1) : 1;
+  const second = time?.unit ? secondsOf(time.unit) : 1;
+  if (second === null) return refused({ why: "time-unit", text: time?.unit ?? "" });
   const times = new Float64Array(rows.length);
   const values = columns.map(() => new Float64Array(rows.length));
   for (const [at, row] of rows.entries()) {
@@ -71,6 +71,13 @@ function named(text: string): { readonly name: string; readonly unit: string | n
     : { name: text.trim(), unit: null };
 }
 
+/** How many seconds the unit of a time column has, however a recorder writes it; null where it is no time. */
+function secondsOf(text: string): number | null {
+  const tidy = text.trim().toLowerCase();
+  const unit = tidy === "m" ? "min" : (readUnit(text) ?? readUnit(tidy));
+  return unit && sameDimension(unit, "s") ? convert({ value: 1, unit }, "s").value : null;
+}
+
 const unitOf = (text: string | null): Unit | null => (text === null ? null : readUnit(text));
 
 function timeOf(text: string, second: number): number | null {
@@ -90,6 +97,8 @@ export function traceProblemText(problem: TraceProblem): string {
       return "It has more than two channels: keep the time and the one or two that matter.";
     case "too-few":
       return "It has fewer than three points.";
+    case "time-unit":
+      return `“${problem.text}” is no unit of time: write s, min or h in the first heading.`;
     case "no-time":
       return `Line ${problem.line}: “${problem.text}” is no time.`;
     case "time-backwards":

@@ -19,6 +19,10 @@ const LEAST_CLEARNESS = 20;
 /** What opens lets its channel rise several times as fast as before. */
 const LEAST_STEEPENING = 3;
 const LEAST_POINTS = 8;
+/** Three points show that something opened: still shut, widest apart, and closer again. */
+const LEAST_BY_GAP = 3;
+/** Of the widest gap between the two channels, so much has closed where what lies between has opened. */
+const CLOSED_SHARE = 0.2;
 /** Of its whole rise. */
 const RISEN_SHARE = 0.7;
 /** The second line needs three points at least. */
@@ -27,6 +31,43 @@ const POINTS_BEYOND = 4;
 const MOST_POINTS = 10_000;
 /** Of the way between where it was when it opened and where the first channel is at the end. */
 const FOLLOW_SHARE = 0.5;
+
+/** What the gap between the two channels says, with as few points as there are. */
+export interface OpeningByGap {
+  /** The first channel's value at the widest gap and at the point after it: it opened between the two, or a little before. */
+  readonly between: readonly [from: number, to: number] | null;
+  /** The highest that the first channel came. */
+  readonly highest: number;
+  /** Seconds from the start at the widest gap. */
+  readonly atS: number;
+  /** Share of the widest gap that has closed since. */
+  readonly closed: number;
+}
+
+/**
+ * When it opened, by how far the second channel lags behind the first: the lag grows while it is shut and shrinks once it is open. Coarse, but
+ * true of five readings noted by hand.
+ * @returns null where there are no two channels, or fewer than three points that both have
+ */
+export function openingByGap({ timeS, channels: [first, second] }: Trace): OpeningByGap | null {
+  if (!first || !second) return null;
+  const both = [...first.values].flatMap((value, at) => {
+    const behind = second.values[at] ?? Number.NaN;
+    return Number.isNaN(value) || Number.isNaN(behind) ? [] : [{ value, gap: value - behind, atS: timeS[at] ?? 0 }];
+  });
+  const [start, last] = [both[0], both.at(-1)];
+  if (both.length < LEAST_BY_GAP || !start || !last) return null;
+  const widest = both.reduce((best, each) => (each.gap > best.gap ? each : best), start);
+  const next = both[both.indexOf(widest) + 1];
+  const closed = widest.gap > 0 ? (widest.gap - last.gap) / widest.gap : 0;
+  const opens = next !== undefined && widest.gap > 0 && closed >= CLOSED_SHARE;
+  return {
+    between: opens ? [widest.value, next.value] : null,
+    highest: both.reduce((most, { value }) => Math.max(most, value), start.value),
+    atS: widest.atS - start.atS,
+    closed,
+  };
+}
 
 /**
  * A warm-up with two temperatures: the first climbs steadily (engine outlet), the second (behind a thermostat) stays until what lies

@@ -58,9 +58,10 @@ export const ENGINE_PROCEDURES: readonly Procedure[] = [
     tools: ["two-pole voltage tester", "known source"],
     preconditions: ["Service plug out and locked away", "Waited as long as the maker says"],
     kind: "high-voltage",
+    spec: { kind: "range", high: q(5, "V") },
     outcomes: {
       dead: ["Dead: work may begin", ""],
-      live: ["Live: stop, secure, call for help", ""],
+      live: ["Live or not dead: stop, secure, find out why", ""],
     },
   }),
   procedure({

@@ -1,7 +1,8 @@
 import "server-only";
 import Joi from "joi";
 import { CONFIRMATIONS, type Confirmation, type Watch } from "@/core/job";
-import { jobChange, key, line, minutes, optionalText, text } from "@/server/input";
+import { shopDay } from "@/server/shop-day";
+import { day, jobChange, key, line, minutes, optionalText, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
@@ -46,12 +47,12 @@ export const planWatch: Command<WatchInput, JobAnswer> = {
     corrects: correctsInput(),
     what: text(2000).required(),
     who: line(80).required(),
-    until: Joi.string().isoDate().required(),
+    until: day().required(),
   }),
   run: (context, input) =>
     changeJob(context, input, () => {
-      const watch = { what: input.what, who: input.who, until: input.until.slice(0, 10) };
-      if (watch.until < context.now.toISOString().slice(0, 10)) refuseInput("until", "is past");
+      const watch = { what: input.what, who: input.who, until: input.until };
+      if (watch.until < shopDay(context.site, context.now)) refuseInput("until", "is past");
       return { body: { kind: "watch", ...watch } };
     }),
 };

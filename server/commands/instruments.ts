@@ -7,7 +7,7 @@ import {
   setInstrument,
   type InstrumentSheet,
 } from "@/server/db/instruments";
-import { line, quantity, uuid } from "@/server/input";
+import { day, line, quantity, uuid } from "@/server/input";
 import type { Command } from "./command";
 import { refuse, refuseInput } from "./refusal";
 
@@ -22,12 +22,7 @@ export const describeInstrument: Command<InstrumentInput, { readonly id: string 
     name: line(80).required(),
     percent: Joi.number().min(0).max(100).allow(null).default(null),
     offset: quantity().allow(null).default(null),
-    calibrationDue: Joi.string()
-      .pattern(/^\d{4}-\d{2}-\d{2}$/, "a day, as in 2027-03-31")
-      .isoDate()
-      .allow(null, "")
-      .empty("")
-      .default(null),
+    calibrationDue: day().allow(null, "").empty("").default(null),
   }),
   async run({ db, actor, site, now }, input) {
     if (input.offset && input.offset.value < 0) refuseInput("offset", "must not be negative");

@@ -2,9 +2,9 @@ import "server-only";
 import Joi from "joi";
 import {
   COMPARISONS,
-  contradicts,
   COULD_NOT_TELL,
   kindOfTest,
+  needsReason,
   NOT_DONE,
   specFor,
   verdictOfTest,
@@ -30,7 +30,9 @@ import { readProcedure } from "@/server/db/procedures";
 import { marketMattersOf } from "@/server/db/catalogue";
 import { findInstrument, type InstrumentRow } from "@/server/db/instruments";
 import type { Db } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
 import { jobChange, key, line, minutes, optionalLine, optionalText, quantity, reading, uuid } from "@/server/input";
+import { shopDay } from "@/server/shop-day";
 import { judgeContextInput } from "@/server/spec-input";
 import { feedInput, swapInput, traceInput } from "@/server/test-input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
@@ -123,13 +125,14 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
   const instrument = input.instrumentId ? await instrumentOf(db, site.id, input.instrumentId) : null;
   const spec = specFor(procedure, vehicle, partMaker)?.spec ?? null;
   const kind = kindOfTest(procedure, spec, input.comparedBy);
-  const test = { readings, context, instrument, proofs, swap, feed, trace };
+  const test = { readings, context, instrument, proofs, swap, feed, trace, ticked: preconditions };
   const judged = outcome === NOT_DONE ? null : verdictOfTest({ ...procedure, kind }, spec, test);
   if (judged && !judged.ok) return refuseInput(judged.path, judged.message);
   const matters = await marketMattersOf(db, vehicle);
   requireSure(input, spec, vehicle.market !== null && matters ? { name: vehicle.market, matters } : null);
-  const against = contradicts(judged, outcome);
-  if (against && !input.overruled) return refuseInput("overruled", "say why the verdict is not followed");
+  const against = needsReason(judged, outcome);
+  if (against && !input.overruled)
+    return refuseInput("overruled", "say why the verdict is not followed, or what was seen where it cannot be judged");
   return {
     kind: "test",
     procedure: procedure.key,
@@ -147,7 +150,7 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     ...{ swap, feed, trace: trace && keepTrace(traceOf(trace), DRAWN_POINTS) },
     comparedBy: kind === procedure.kind ? null : input.comparedBy,
     ...{ preconditions, partMaker, proofs, overruled: against ? input.overruled : null },
-    instrument: instrument && instrumentText(instrument, now),
+    instrument: instrument && instrumentText(instrument, site, now),
   };
 }
 
@@ -169,8 +172,8 @@ async function instrumentOf(db: Db, siteId: SiteId, id: string): Promise<Instrum
 }
 
 /** "Multimeter 2", with what is to be known of it. */
-function instrumentText({ name, calibrationDue, provedAt }: InstrumentRow, now: Date): string {
-  const overdue = calibrationDue !== null && calibrationDue < now.toISOString().slice(0, 10);
+function instrumentText({ name, calibrationDue, provedAt }: InstrumentRow, site: Site, now: Date): string {
+  const overdue = calibrationDue !== null && calibrationDue < shopDay(site, now);
   const proved = isProved(provedAt, now);
   return [
     name,

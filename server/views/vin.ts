@@ -19,7 +19,10 @@ const MOST_CORRECTIONS = 6;
 export async function loadVin(text: string, now: Date): Promise<VinView> {
   const { problems, ...reading } = readVin(text.slice(0, MOST_LETTERS), now.getUTCFullYear() + 1);
   const { vin, wmi, checkDigit, region, modelYears } = reading;
-  const doubtful = problems.length > 0 || (checkDigit !== null && checkDigit.expected !== checkDigit.actual);
+  // Elsewhere position 9 is a sign like any other: what does not fit there is no misreading.
+  const hasCheckDigit = region === "north-america";
+  const misfits = checkDigit !== null && checkDigit.expected !== checkDigit.actual;
+  const doubtful = problems.length > 0 || (hasCheckDigit && misfits);
   return {
     ...{ vin, valid: problems.length === 0 },
     problems: problems.map((problem) => ({

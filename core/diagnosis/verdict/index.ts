@@ -1,5 +1,5 @@
 import type { Spec } from "@/core/measure";
-import type { Procedure, ProcedureKind } from "../book";
+import { COULD_NOT_TELL, NOT_DONE, type Procedure, type ProcedureKind } from "../book";
 import { highVoltageVerdict } from "./high-voltage";
 import { loudestVerdict } from "./loudest";
 import { besideGoodVerdict, beforeAfterVerdict } from "./pairs";
@@ -18,8 +18,8 @@ const SPOKEN_FOR = new Set([
   ...["part", "wiring", "control", "not-followed"],
 ]);
 
-/** Whether an outcome was chosen that the verdict contradicts: that takes a reason. */
-export function contradicts(judged: TestVerdict | null, outcome: string | null): boolean {
+/** Whether an outcome was chosen that the verdict contradicts. */
+function contradicts(judged: TestVerdict | null, outcome: string | null): boolean {
   return (
     judged?.ok === true &&
     judged.outcome !== null &&
@@ -27,6 +27,16 @@ export function contradicts(judged: TestVerdict | null, outcome: string | null):
     judged.outcome !== outcome &&
     SPOKEN_FOR.has(outcome)
   );
+}
+
+/**
+ * Whether an outcome was chosen that the verdict does not bear out: another one than it speaks for, or any at all where it says that this cannot be
+ * judged. That takes a reason; without one it is no evidence.
+ */
+export function needsReason(judged: TestVerdict | null, outcome: string | null): boolean {
+  if (contradicts(judged, outcome)) return true;
+  const open = outcome === null || outcome === COULD_NOT_TELL || outcome === NOT_DONE;
+  return judged?.ok === true && judged.verdict === "cannot-judge" && !open;
 }
 
 /** How a test compares where there are no values to judge by. */
@@ -47,7 +57,12 @@ export function kindOfTest(
  * @param spec for this vehicle and part; null where there is none
  */
 export function verdictOfTest(
-  { kind, outcomes, look }: Pick<Procedure, "kind" | "outcomes"> & Partial<Pick<Procedure, "look">>,
+  {
+    kind,
+    outcomes,
+    look,
+    preconditions,
+  }: Pick<Procedure, "kind" | "outcomes"> & Partial<Pick<Procedure, "look" | "preconditions">>,
   spec: Spec | null,
   test: TestReadings,
 ): TestVerdict {
@@ -55,7 +70,7 @@ export function verdictOfTest(
     case "several":
       return severalVerdict(outcomes, test.readings);
     case "high-voltage":
-      return highVoltageVerdict(outcomes, test);
+      return highVoltageVerdict({ outcomes, preconditions: preconditions ?? [] }, spec, test);
     case "beside-good":
       return besideGoodVerdict(outcomes, test.readings);
     case "before-after":

@@ -23,6 +23,8 @@ export interface TestReadings {
   readonly instrument: Instrument | null;
   /** The tester on a known source before and after: of a high-voltage test. */
   readonly proofs: { readonly before: Quantity | null; readonly after: Quantity | null } | null;
+  /** Preconditions that were held. */
+  readonly ticked?: readonly string[];
   readonly swap?: SwapFound | null;
   readonly feed?: FeedFound | null;
   readonly trace?: KeptTrace | null;

@@ -1,4 +1,5 @@
 import {
+  convert,
   explainJudgement,
   formatNumber,
   formatQuantity,
@@ -10,7 +11,7 @@ import {
   type Spec,
   type Unit,
 } from "@/core/measure";
-import { leakRate, summarise, traceOf, warmUp, type KeptTrace, type Trace } from "@/core/trace";
+import { leakRate, openingByGap, summarise, traceOf, warmUp, type KeptTrace, type Trace } from "@/core/trace";
 import type { Outcome, TraceLook } from "../book";
 import { named, outcomeOfVerdict } from "./outcome-of-verdict";
 import { NO_VERDICT, type TestVerdict } from "./test-verdict";
@@ -50,19 +51,69 @@ interface Read {
   readonly unit: Unit | null;
 }
 
+/** So far above the opening point, in kelvins, it has to have been before anybody says that it never opened. */
+const SURELY_OPEN_K = 5;
+
+/**
+ * A warm-up is judged by this vehicle's own opening point, which the spec holds. With many points the corner of the second temperature says when
+ * it opened; with few the gap between the two. What cannot be told is said so.
+ */
 function warmUpVerdict(outcomes: readonly Outcome[], spec: Spec | null, { trace, unit }: Read): TestVerdict {
-  const found = warmUp(trace);
-  if (!found) return cannot("A warm-up takes two channels of eight points at least");
-  if (found.openedAt === null)
-    return { ok: true, verdict: "fail", text: "It never opened", outcome: named(outcomes, "shut", "high") };
-  const at: Quantity = { value: found.openedAt, unit: unit ?? "degC" };
-  const opened = `It opened at ${formatQuantity(at)} after ${formatNumber((found.openedS ?? 0) / 60)} min`;
-  if (!found.followed)
+  const corner = warmUp(trace);
+  const gap = openingByGap(trace);
+  const of = (value: number): Quantity => ({ value, unit: unit ?? "degC" });
+  if (!gap) return cannot("A warm-up takes two temperatures, noted three times at least");
+  if (corner?.openedAt != null) {
+    const at = of(corner.openedAt);
+    const opened = `It opened at ${formatQuantity(at)} after ${formatNumber((corner.openedS ?? 0) / 60)} min`;
+    if (corner.followed) return judged(outcomes, { spec, value: at, words: opened });
     return {
       ...{ ok: true, verdict: "fail", text: `${opened}, but what lies behind did not follow` },
       outcome: named(outcomes, "not-followed", "out-of-spec"),
     };
-  return judged(outcomes, { spec, value: at, words: opened });
+  }
+  if (gap.between) {
+    const [from, to] = gap.between;
+    return openedBetween(outcomes, spec, [of(from), of(to)]);
+  }
+  const point = openingPoint(spec, unit ?? "degC");
+  const highest = formatQuantity(of(gap.highest));
+  if (point === null) return cannot(`It did not open up to ${highest}; at what it should open is not stated`);
+  if (gap.highest < point + SURELY_OPEN_K)
+    return cannot(`It did not open up to ${highest}: go on until it is well above ${formatQuantity(of(point))}`);
+  const text = `It never opened, up to ${highest}`;
+  return { ok: true, verdict: "fail", text, outcome: named(outcomes, "shut", "high") };
+}
+
+/** It opened somewhere between two readings: right where that may be within the limits, wrong where it cannot be. */
+function openedBetween(
+  outcomes: readonly Outcome[],
+  spec: Spec | null,
+  [from, to]: readonly [Quantity, Quantity],
+): TestVerdict {
+  const words = `It opened between ${formatQuantity(from)} and ${formatQuantity(to)}`;
+  if (!spec) return { ...NO_VERDICT, text: words };
+  const [low, high] = [judge({ spec, reading: from }), judge({ spec, reading: to })];
+  if (!low.ok || !high.ok) return { ok: false, path: "trace", message: "cannot be compared with the opening point" };
+  const [first, second] = [low.judgement, high.judgement];
+  const outside = first.verdict === "fail" && second.verdict === "fail" && first.side === second.side;
+  if (!outside)
+    return {
+      ...{ ok: true, verdict: "pass", text: `${words}, and by its rule it opens there` },
+      outcome: outcomeOfVerdict(outcomes, { ...second, verdict: "pass", side: null }),
+    };
+  return {
+    ok: true,
+    verdict: "fail",
+    text: `${words}. ${explainJudgement(first, spec).replace(/\.$/, "")}`,
+    outcome: outcomeOfVerdict(outcomes, first),
+  };
+}
+
+/** At which temperature it begins to open at the latest, by the spec; null where that is not stated. */
+function openingPoint(spec: Spec | null, unit: Unit): number | null {
+  const end = spec?.kind === "range" ? (spec.high ?? spec.low) : spec?.kind === "nominal" ? spec.nominal : null;
+  return end && sameDimension(end.unit, unit) ? convert(end, unit).value : null;
 }
 
 /** Two standard errors of the rate's line: about 19 in 20. */
@@ -73,7 +124,12 @@ function leakVerdict(outcomes: readonly Outcome[], spec: Spec | null, { trace, u
   const leak = first ? leakRate(trace, first) : null;
   if (!leak || !first) return cannot("A rate takes three points at least");
   const rate: Quantity = { value: Math.abs(leak.perMinute), unit: unit ?? "kPa" };
-  const words = `It loses ${formatQuantity(rate)} a minute over ${formatNumber(leak.minutes)} min`;
+  const over = `${formatQuantity(rate)} a minute over ${formatNumber(leak.minutes)} min`;
+  // A vacuum by gauge is negative and lost upwards; a pressure that rises was fed or warmed, and says nothing of a leak.
+  const isVacuum = (first.values.find((value) => !Number.isNaN(value)) ?? 0) < 0;
+  const gains = isVacuum ? leak.perMinute < -ERRORS * leak.error : leak.perMinute > ERRORS * leak.error;
+  if (gains) return cannot(`It does not lose, it gains ${over}: look for what feeds or warms it`);
+  const words = `It loses ${over}`;
   const offset: Quantity = { value: ERRORS * leak.error, unit: rate.unit };
   return judged(outcomes, { spec, value: rate, words, offset: Number.isFinite(offset.value) ? offset : null });
 }

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import type { Reading, Spec, Unit } from "@/core/measure";
 import type { KeptTrace } from "@/core/trace";
 import type { ProcedureKind, TraceLook } from "../book";
-import { contradicts, kindOfTest, verdictOfTest, type TestReadings } from ".";
+import { kindOfTest, needsReason, verdictOfTest, type TestReadings } from ".";
 
 const outcomesOf = (...keys: string[]) => keys.map((key) => ({ key, label: key, effects: [] }));
 const read = (value: number, unit: Unit = "ohm"): Reading => ({ value, unit });
@@ -179,7 +179,84 @@ test("an outcome that the verdict does not speak of contradicts nothing", () => 
     { kind: "swap", outcomes: ["moved", "stayed"] },
     { swap: { first: "", second: "", shows: "second" } },
   );
-  expect([contradicts(moved, "stayed"), contradicts(moved, "moved"), contradicts(moved, "smells-burnt")]).toEqual([
+  expect([needsReason(moved, "stayed"), needsReason(moved, "moved"), needsReason(moved, "smells-burnt")]).toEqual([
     ...[true, false, false],
   ]);
+});
+
+describe("a warm-up noted by hand", () => {
+  const opening: Spec = {
+    kind: "nominal",
+    nominal: { value: 82, unit: "degC" },
+    tolerance: { value: 3, unit: "degC" },
+  };
+  const outcomes = ["in-spec", "low", "high", "shut", "not-followed"].map((key) => ({ key, label: key, effects: [] }));
+  const verdictFor = (front: readonly number[], behind: readonly number[], spec: Spec | null = opening) => {
+    const channel = (values: readonly number[]) => ({ name: "", unit: "degC" as const, values: [...values] });
+    const timeS = front.map((_, at) => at * 60);
+    const trace = { timeS, channels: [channel(front), channel(behind)] };
+    return verdictOfTest({ kind: "trace", look: "warm-up", outcomes }, spec, { ...NOTHING, trace });
+  };
+
+  test("of five readings is right where it opens by its own opening point", () => {
+    expect(verdictFor([37, 59, 77, 86, 90], [31, 33, 42, 61, 74])).toMatchObject({
+      verdict: "pass",
+      outcome: "in-spec",
+    });
+    expect(verdictFor([37, 50, 61, 66, 70], [31, 33, 36, 52, 66])).toMatchObject({ verdict: "fail", outcome: "low" });
+  });
+
+  test("is not called shut before it was well above that point, nor where the point is not stated", () => {
+    expect(verdictFor([37, 59, 77, 80], [31, 33, 35, 37])).toMatchObject({ verdict: "cannot-judge", outcome: null });
+    expect(verdictFor([37, 59, 77, 86, 95], [31, 33, 35, 37, 38])).toMatchObject({ verdict: "fail", outcome: "shut" });
+    expect(verdictFor([37, 59, 77, 86, 95], [31, 33, 35, 37, 38], null)).toMatchObject({ verdict: "cannot-judge" });
+    expect(verdictFor([37, 59], [31, 33])).toMatchObject({ verdict: "cannot-judge" });
+  });
+});
+
+test("a pressure that rises is not lost, and a vacuum that comes back is", () => {
+  const outcomes = ["in-spec", "high"].map((key) => ({ key, label: key, effects: [] }));
+  const spec: Spec = { kind: "range", high: { value: 2, unit: "kPa" } };
+  const held = (values: readonly number[]) => {
+    const trace = {
+      timeS: values.map((_, at) => at * 60),
+      channels: [{ name: "", unit: "kPa" as const, values: [...values] }],
+    };
+    return verdictOfTest({ kind: "trace", look: "leak", outcomes }, spec, { ...NOTHING, trace });
+  };
+  expect(held([100, 110, 120, 130])).toMatchObject({ verdict: "cannot-judge", outcome: null });
+  expect(held([100, 90, 80, 70])).toMatchObject({ verdict: "fail", outcome: "high" });
+  expect(held([-60, -50, -40, -30])).toMatchObject({ verdict: "fail", outcome: "high" });
+});
+
+test("what cannot be judged is no evidence without a reason", () => {
+  const open = { ok: true, verdict: "cannot-judge", text: "", outcome: null } as const;
+  expect([needsReason(open, "in-spec"), needsReason(open, "could-not-tell"), needsReason(open, null)]).toEqual([
+    true,
+    false,
+    false,
+  ]);
+});
+
+test("nothing high-voltage is dead whose preconditions were not all held", () => {
+  const volts = (value: number) => ({ value, unit: "V" as const });
+  const procedure = {
+    kind: "high-voltage" as const,
+    outcomes: ["dead", "live"].map((key) => ({ key, label: key, effects: [] })),
+    preconditions: ["Service plug out", "Waited"],
+  };
+  const spec: Spec = { kind: "range", high: volts(5) };
+  const of = (value: number, ticked: readonly string[]) =>
+    verdictOfTest(procedure, spec, {
+      ...NOTHING,
+      ...{
+        readings: [{ label: "", reading: volts(value) }],
+        proofs: { before: volts(12.4), after: volts(12.4) },
+        ticked,
+      },
+    });
+  expect(of(0.2, ["Waited"])).toMatchObject({ ok: false, path: "preconditions" });
+  expect(of(0.2, procedure.preconditions)).toMatchObject({ verdict: "pass", outcome: "dead" });
+  expect(of(58, procedure.preconditions)).toMatchObject({ verdict: "fail", outcome: "live" });
+  expect(of(58, procedure.preconditions)).toMatchObject({ text: expect.stringContaining("Not dead: 58 V is left") });
 });

@@ -1,6 +1,6 @@
 "use client";
 
-import { readNumber } from "@/core/measure";
+import { readMinutes } from "@/core/measure";
 import { Field, TextInput } from "@/ui/form";
 
 interface MinutesFieldProps {
@@ -22,8 +22,8 @@ export function MinutesField({ value, onChange }: MinutesFieldProps) {
   );
 }
 
-/** What to send for a number field: the number, or the text as it is, which the server then names as wrong. */
+/** What to send for a field of minutes: the number, or the text as it is, which the server then names as wrong. */
 export function numberOrText(text: string): number | string | undefined {
   if (!text.trim()) return undefined;
-  return readNumber(text) ?? text;
+  return readMinutes(text) ?? text;
 }

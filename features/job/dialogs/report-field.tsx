@@ -3,7 +3,8 @@
 import { useState, type ChangeEvent } from "react";
 import { MOST_REPORT_LETTERS, readScanReport, reportRefusalText, type ScanReport } from "@/core/scan";
 import { Button } from "@/ui/button";
-import { Field, TextArea } from "@/ui/form";
+import { Field } from "@/ui/form";
+import { LongText } from "@/ui/long-text";
 
 interface ReportFieldProps {
   readonly jobVin: string | null;
@@ -39,12 +40,7 @@ export function ReportField({ jobVin, onTake }: ReportFieldProps) {
   return (
     <div className="flex flex-col gap-3 border-l-4 border-rule-strong pl-3">
       <Field name="report" label="Paste the report" hint="text, CSV or JSON">
-        <TextArea
-          rows={4}
-          value={text.slice(0, 20_000)}
-          onChange={(event) => setText(event.target.value)}
-          className="mono"
-        />
+        <LongText rows={4} value={text} onText={setText} className="mono" />
       </Field>
       <label className="flex flex-col gap-1">
         <span className="font-medium">or open its file</span>

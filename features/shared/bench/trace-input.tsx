@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { Field, TextArea } from "@/ui/form";
+import { Field } from "@/ui/form";
+import { LongText } from "@/ui/long-text";
 import { LiveRecorder } from "./live-recorder";
 
 interface TraceInputProps {
@@ -11,8 +12,6 @@ interface TraceInputProps {
 
 const MOST_BYTES = 64 * 1024 * 1024;
 const EXAMPLE = "time (min);engine outlet (degC);hose (degC)\n0;15;15\n1;32;16\n2;48;17";
-/** A field with more than this is slow to type in; the rest of it is there all the same. */
-const SHOWN_LETTERS = 4000;
 
 /** Where a recording comes from: typed or pasted, a file, or the vehicle itself. */
 export function TraceInput({ text, onText }: TraceInputProps) {
@@ -26,13 +25,7 @@ export function TraceInput({ text, onText }: TraceInputProps) {
   return (
     <>
       <Field name="trace" label="The recording" hint="time first, then one or two channels; a heading line with units">
-        <TextArea
-          rows={5}
-          value={text.slice(0, SHOWN_LETTERS)}
-          onChange={(event) => onText(event.target.value)}
-          placeholder={EXAMPLE}
-          className="mono"
-        />
+        <LongText rows={5} value={text} onText={onText} placeholder={EXAMPLE} className="mono" />
       </Field>
       <label className="flex flex-col gap-1">
         <span className="font-medium">or open a CSV file</span>

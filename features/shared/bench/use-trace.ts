@@ -3,29 +3,37 @@
 import { useEffect, useRef, useState } from "react";
 import type { TraceAnswer, TraceQuestion } from "./trace-work";
 
-/** What the worker says of a recording; null while there is none. The latest question wins. */
+interface Answered {
+  readonly key: string;
+  readonly answer: TraceAnswer;
+}
+
+/** A recording is read once nobody has typed for so long. */
+const PAUSE_MS = 150;
+
+/** What the worker says of a recording; null while there is none. An answer to what was asked before is none. */
 export function useTrace(question: TraceQuestion | null): {
   readonly answer: TraceAnswer | null;
   readonly busy: boolean;
 } {
   const worker = useRef<Worker | null>(null);
-  const asked = useRef(0);
-  const [state, setState] = useState<{ readonly id: number; readonly answer: TraceAnswer } | null>(null);
-  const [latest, setLatest] = useState(0);
+  const [answered, setAnswered] = useState<Answered | null>(null);
   const key = question ? JSON.stringify(question.limits) + question.text : null;
   useEffect(() => () => worker.current?.terminate(), []);
   useEffect(() => {
-    if (!question) return;
-    if (!worker.current) {
-      worker.current = new Worker(new URL("./trace.worker.ts", import.meta.url), { type: "module" });
-      worker.current.onmessage = ({ data }: MessageEvent<{ id: number; answer: TraceAnswer }>) => setState(data);
-    }
-    const id = ++asked.current;
-    setLatest(id);
-    worker.current.postMessage({ id, question });
+    if (!question || key === null) return;
+    const asking = setTimeout(() => {
+      if (!worker.current) {
+        worker.current = new Worker(new URL("./trace.worker.ts", import.meta.url), { type: "module" });
+        worker.current.onmessage = ({ data }: MessageEvent<{ id: string; answer: TraceAnswer }>) =>
+          setAnswered({ key: data.id, answer: data.answer });
+      }
+      worker.current.postMessage({ id: key, question });
+    }, PAUSE_MS);
+    return () => clearTimeout(asking);
     // The key holds all of the question.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
-  const current = question && state && state.id === latest ? state.answer : null;
+  const current = answered !== null && answered.key === key ? answered.answer : null;
   return { answer: current, busy: question !== null && current === null };
 }

@@ -2,9 +2,9 @@
 
 import { useState } from "react";
 import {
-  contradicts,
   COULD_NOT_TELL,
   kindOfTest,
+  needsReason,
   NOT_DONE,
   specFor,
   verdictOfTest,
@@ -76,7 +76,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
   const unread = unreadable(draft, unit);
   const spoken = judged?.ok ? judged.outcome : null;
   const outcome = draft.outcome ?? spoken;
-  const against = contradicts(judged, outcome);
+  const against = needsReason(judged, outcome);
   const pictures = usePictures();
   const save = async () => {
     const { ticked, partMaker, instrumentId, overruled, sure, note, comparedBy } = draft;
@@ -146,7 +146,14 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
         />
       </div>
       {against && (
-        <Field name="overruled" label="Why the verdict is not followed">
+        <Field
+          name="overruled"
+          label={
+            judged?.ok && judged.verdict === "cannot-judge"
+              ? "What was seen, though it cannot be judged"
+              : "Why the verdict is not followed"
+          }
+        >
           <TextInput value={draft.overruled} onChange={(event) => change({ overruled: event.target.value })} />
         </Field>
       )}

@@ -116,6 +116,7 @@ export function testReadings(draft: TestDraft, unit: Unit, instrument: Instrumen
   const after = quantityOf(draft.proofAfter, "V");
   return {
     readings: readingsOf(draft, unit),
+    ticked: draft.ticked,
     context: { supply: quantityOf(draft.supply, "V"), temperature: quantityOf(draft.temperature, "degC") },
     instrument,
     proofs: before || after ? { before, after } : null,
