@@ -21,7 +21,7 @@ afterAll(() => {
 
 const DIALOG = "//*[@role='dialog']";
 const HAULER = "U9MHL25D6KH100321";
-const MISREAD = "U9MHL25D6KH100312";
+const MISREAD = "U9MHL25D6KH1O0321";
 const onTrail = (words: string) => browser.find(`//ol//li[contains(., '${words}')]`);
 const doNext = (title: string) => browser.find(`//section[@aria-label='Do next']//h2[.='${title}']`);
 
@@ -44,7 +44,7 @@ describe("a vehicle that is new to the shop", () => {
   test("is taken in by taps, its misread VIN put right, with what was done before and when it shows", async () => {
     await browser.go("/jobs/new");
     await browser.type("VIN", MISREAD);
-    await browser.find("//*[@role='status']//p[contains(., 'Position 9: the check digit would be')]");
+    await browser.find("//*[@role='status']//p[contains(., 'O is not used in VINs')]");
     await browser.press(HAULER, "//*[@aria-label='Likely readings']");
     await browser.find("//*[@role='status']//p[.='The check digit fits.']");
     await browser.press("Make: Ombrel");

@@ -82,7 +82,7 @@ describe("two at one job", () => {
   });
 
   test("taking an entry back strikes it, and the odds follow", async () => {
-    const odds = async () => (await browser.find("//section[@aria-label='Suspects']//li[1]//summary")).getText();
+    const odds = async () => (await browser.find("//section[@aria-label='Suspects']")).getText();
     const before = await odds();
     const entry = "//ol//li[contains(., 'rod off and on')]";
     await browser.click(`${entry}//button[starts-with(@aria-label, 'More on')]`);

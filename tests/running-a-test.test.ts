@@ -69,7 +69,13 @@ describe("a test", () => {
     await browser.press("Save the test");
     await browser.find(`${DIALOG}//*[@role='alert'][contains(., 'prove the tester once more after measuring')]`);
     await browser.type("3. Tester on the known source again, V", "12.4");
-    await says("Within. Dead, with the tester proved before and after");
+    await says("No verdict. Not held yet: Service plug out and locked away");
+    await browser.press("Service plug out and locked away");
+    await browser.press("Waited as long as the maker says");
+    await browser.type("2. What the system reads, V", "58");
+    await says("Outside. Not dead: 58 V is left, and 5 V is the most");
+    await browser.type("2. What the system reads, V", "0.2");
+    await says("Within. Dead, at most 5 V, with the tester proved before and after");
     await browser.press("Save the test");
     await onTrail("Tester proved before (12.4 V) and after (12.4 V)");
   });

@@ -111,7 +111,7 @@ describe("every screen is accessible, fits and works without complaint, at both 
       await browser.find(`//h1[.='${heading}']`);
       await look(path);
     }
-    await browser.type("VIN", "U9TPKZ1DXHH100307");
+    await browser.type("VIN", "U9TPK21D0HH1O0307");
     await browser.find("//*[@aria-label='Likely readings']");
     await browser.press("Add a code");
     await browser.word("Symptom", "hum", "Hum that follows road speed");

@@ -17,15 +17,15 @@ interface LongTextProps extends Omit<TextareaHTMLAttributes<HTMLTextAreaElement>
 export function LongText({ value, onText, ...rest }: LongTextProps) {
   if (value.length <= TYPED_MOST)
     return <TextArea value={value} onChange={(event) => onText(event.target.value)} {...rest} />;
-  const lines = value.split("\n");
+  const shown = value.split("\n", SHOWN_LINES).join("\n").slice(0, TYPED_MOST).toWellFormed();
   return (
     <div className="flex flex-col gap-2">
       <pre className="mono max-h-40 overflow-auto border border-rule px-3 py-2 text-sm">
-        {lines.slice(0, SHOWN_LINES).join("\n").slice(0, TYPED_MOST).toWellFormed()}
+        {shown}
         {"\n…"}
       </pre>
       <p className="text-sm text-ink-soft">
-        All {lines.length} lines are there; so long a text is not edited here.{" "}
+        The whole of it is there, {Math.round(value.length / 1000)} thousand letters; so long a text is not edited here.{" "}
         <Button look="quiet" onClick={() => onText("")}>
           Put it away
         </Button>

@@ -11,7 +11,8 @@ import { findWord, type LineWords } from "./line-words";
  *   148 320 km                           the odometer, in km or mi
  *   reproduced 2 of 4 | not reproduced   whether the complaint shows itself
  *   cleared                              the codes were cleared
- *   rubbed on the clip 4 min             anything else is a note and is kept word for word; minutes at its end count as well
+ *   rubbed on the clip 4 min             anything else is a note and is kept word for word, and "4 min" at its end counts as well;
+ *                                        "12m" is no word, and is only counted
  *
  * A piece that is not wholly understood is a note as a whole, so that no sentence is torn apart for a word that stands in it.
  */
@@ -90,7 +91,7 @@ function readPiece(piece: string, words: LineWords, draft: Draft): void {
   if (!bare) return;
   if (!readConfirmation(bare, draft) && !readOdometer(bare, draft) && !readWords(bare, words, draft)) {
     if (/^(codes )?cleared$/i.test(bare)) draft.cleared = true;
-    else draft.notes.push(said);
+    else draft.notes.push(/\d+m$/i.test(said) ? bare : said);
   }
 }
 
@@ -107,7 +108,7 @@ function takeMinutes(piece: string, draft: Draft): string {
   const found = draft.minutes === null ? MINUTES.exec(piece) : null;
   if (!found?.[1]) return piece;
   draft.minutes = Number(found[1]);
-  return piece.replace(found[0], " ");
+  return piece.slice(0, found.index);
 }
 
 function readConfirmation(bare: string, draft: Draft): boolean {

@@ -132,7 +132,10 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
   requireSure(input, spec, vehicle.market !== null && matters ? { name: vehicle.market, matters } : null);
   const against = needsReason(judged, outcome);
   if (against && !input.overruled)
-    return refuseInput("overruled", "say why the verdict is not followed, or what was seen where it cannot be judged");
+    return refuseInput(
+      "overruled",
+      judged?.verdict === "cannot-judge" ? UNJUDGED : "say why the verdict is not followed",
+    );
   return {
     kind: "test",
     procedure: procedure.key,
@@ -181,6 +184,8 @@ function instrumentText({ name, calibrationDue, provedAt }: InstrumentRow, site:
     ...(overdue ? [`calibration overdue since ${calibrationDue}`] : []),
   ].join(", ");
 }
+
+const UNJUDGED = "it cannot be judged by its spec: say what was seen that speaks for this outcome";
 
 /** So many points of a recording stay on the trail: enough to draw it. */
 const DRAWN_POINTS = 240;

@@ -17,6 +17,8 @@ export function useTrace(question: TraceQuestion | null): {
   readonly busy: boolean;
 } {
   const worker = useRef<Worker | null>(null);
+  // A recording may be tens of megabytes: what goes there and back is a number.
+  const asked = useRef({ id: 0, key: "" });
   const [answered, setAnswered] = useState<Answered | null>(null);
   const key = question ? JSON.stringify(question.limits) + question.text : null;
   useEffect(() => () => worker.current?.terminate(), []);
@@ -25,10 +27,12 @@ export function useTrace(question: TraceQuestion | null): {
     const asking = setTimeout(() => {
       if (!worker.current) {
         worker.current = new Worker(new URL("./trace.worker.ts", import.meta.url), { type: "module" });
-        worker.current.onmessage = ({ data }: MessageEvent<{ id: string; answer: TraceAnswer }>) =>
-          setAnswered({ key: data.id, answer: data.answer });
+        worker.current.onmessage = ({ data }: MessageEvent<{ id: number; answer: TraceAnswer }>) => {
+          if (data.id === asked.current.id) setAnswered({ key: asked.current.key, answer: data.answer });
+        };
       }
-      worker.current.postMessage({ id: key, question });
+      asked.current = { id: asked.current.id + 1, key };
+      worker.current.postMessage({ id: asked.current.id, question });
     }, PAUSE_MS);
     return () => clearTimeout(asking);
     // The key holds all of the question.
