@@ -130,7 +130,7 @@ const MODULE_NAMES: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** The kind of module that a name stands for, whatever the tool calls it. */
-export function moduleKind(name: string): string {
+function moduleKind(name: string): string {
   const tidy = name.trim().toLowerCase();
   const found = Object.entries(MODULE_NAMES).find(([kind, names]) => kind === tidy || names.includes(tidy));
   return found?.[0] ?? tidy;
@@ -143,7 +143,7 @@ export function silentModules(
 ): readonly { code: string; module: string }[] {
   return [...new Set(codes)].flatMap((code) => {
     const lost = LOST[code];
-    const module = lost && silent.find((each) => moduleKind(each) === lost);
-    return module ? [{ code, module }] : [];
+    const named = lost && silent.find((each) => moduleKind(each) === lost);
+    return named ? [{ code, module: named }] : [];
   });
 }

@@ -1,10 +1,10 @@
 import { ALL_VEHICLES } from "@/core/vehicle";
 import { patternApplies, type EffectKind } from "./book";
 import type { CaseFile } from "./case-file";
-import { causeKey, covers, type Cause } from "./cause";
+import { causeKey, covers, type Cause, type CauseKey } from "./cause";
 import { countsIn, type CountsByCause, type Knowledge } from "./counts";
 import { presentFeatures } from "./features";
-import type { Prior } from "./prior";
+import { PATTERN_JOBS, type Prior } from "./prior";
 
 /** By how much a suspect was lifted or lowered before anybody measured, and why. */
 export interface Lift {
@@ -83,15 +83,18 @@ function keepForTheUnseen(knowledge: Knowledge, file: CaseFile, odds: Float64Arr
     : [countsIn(knowledge.groups, ALL_VEHICLES)];
   const walked = grounds.filter(({ size }) => size > 0);
   if (!walked.length) return false;
-  const kept = Math.min(...walked.map(unseenShare));
-  const known = new Set(
-    knowledge.patterns
-      .filter((pattern) => patternApplies(pattern, file.vehicle, file.odometerKm))
-      .map((pattern) => causeKey(pattern)),
-  );
+  const known = new Map<CauseKey, number>();
+  for (const pattern of knowledge.patterns)
+    if (patternApplies(pattern, file.vehicle, file.odometerKm))
+      known.set(causeKey(pattern), (known.get(causeKey(pattern)) ?? 0) + PATTERN_JOBS[pattern.evidence]);
   const seen = knowledge.causes.flatMap(({ key }, at) =>
-    !known.has(key) && walked.some((counts) => (counts.get(key)?.jobs ?? 0) > 0) ? [at] : [],
+    known.has(key) || walked.some((counts) => (counts.get(key)?.jobs ?? 0) > 0) ? [at] : [],
   );
+  // A known failure is worth so many jobs, here as in the prior: it makes the ground better known, and nothing certain.
+  const likeliest = seen.reduce((best, at) => ((odds[at] ?? 0) > (odds[best] ?? 0) ? at : best), seen[0] ?? 0);
+  const leader = knowledge.causes[likeliest];
+  const told = leader ? (known.get(leader.key) ?? 0) : 0;
+  const kept = Math.min(...walked.map((counts) => unseenShare(counts, told)));
   const mass = seen.reduce((sum, at) => sum + (odds[at] as number), 0);
   if (mass <= 1 - kept || mass >= 1) return false;
   const [down, up] = [(1 - kept) / mass, kept / (1 - mass)];
@@ -103,8 +106,8 @@ function keepForTheUnseen(knowledge: Knowledge, file: CaseFile, odds: Float64Arr
 /** So many jobs' worth of doubt stand against every ground: one job of one is 45 in 100, two of two 62, ten of ten 89. */
 const DOUBT_JOBS = 1.2;
 
-function unseenShare(counts: CountsByCause): number {
-  let jobs = 0;
+function unseenShare(counts: CountsByCause, told: number): number {
+  let jobs = told;
   for (const count of counts.values()) jobs += count.jobs;
   return DOUBT_JOBS / (jobs + DOUBT_JOBS);
 }

@@ -72,7 +72,7 @@ test("every reason is one sentence with its counts", () => {
         "+ low-power: shown in 4 of the 4 jobs with this cause",
         "+ hot: shown in 4 of the 4 jobs with this cause",
         "+ code P0299: shown in 4 of the 4 jobs with this cause",
-        "+ no P0234: engine was read and holds no P0234; set in 0 of the 4 jobs with this cause",
+        "+ no P0234: engine was read and holds no P0234; set in none of the 4 jobs with this cause",
       ],
     }
   `);

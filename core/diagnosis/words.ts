@@ -129,7 +129,7 @@ function unseenText(kind: PresentFeature["kind"], weight: number): string {
 function countText(seen: number, of: number, verb: string): string {
   if (of === 0) return "no job with this cause to compare with";
   if (of === 1) return `${seen ? "" : "not "}${verb} the one job with this cause`;
-  return `${verb} ${seen} of the ${jobs(of)} with this cause`;
+  return `${verb} ${seen === 0 ? "none" : seen} of the ${jobs(of)} with this cause`;
 }
 
 const EFFECT_SAYS: Record<EffectKind, string> = {

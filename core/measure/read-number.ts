@@ -2,7 +2,7 @@
 export type DecimalSign = "," | ".";
 
 /** A number as it was understood, and the other one that it could be: "1,200" is 1.2 or 1200. */
-export interface UnderstoodNumber {
+interface UnderstoodNumber {
   readonly value: number;
   readonly other: number | null;
 }
@@ -29,7 +29,7 @@ export function splitNumber(text: string): { readonly number: string; readonly r
  * @param decimal the shop's own decimal sign: settles one sign with three digits behind it
  * @example understandNumber("1,200", ",") // { value: 1.2, other: 1200 }
  */
-export function understandNumber(text: string, decimal: DecimalSign = ","): UnderstoodNumber | null {
+function understandNumber(text: string, decimal: DecimalSign = ","): UnderstoodNumber | null {
   const tidy = text.trim();
   const split = splitNumber(tidy);
   if (!split || split.rest) return null;

@@ -16,8 +16,8 @@ export function TokenList({ tokens }: { readonly tokens: readonly TokenRow[] }) 
       </h2>
       {tokens.length === 0 ? (
         <p className="pt-2 text-ink-soft">
-          None yet. <code className="mono">npm run -s token -- --name NAME</code> on the server makes one; it has a
-          lead's rights.
+          None yet. <code className="mono">npm run -s token -- --name NAME</code> on the server makes one, with the
+          rights of a lead.
         </p>
       ) : (
         <ul className="divide-y divide-rule border-y border-rule">

@@ -80,7 +80,7 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
     .filter(({ id }) => id !== self)
     .map((row) => ({ row, like: likeness(now, { ...row, causes: causesOfMarks(row.features) }, rarity, suspects) }))
     // What is shared counts, not what share it is of all that was told: telling more never finds less.
-    .filter(({ like }) => like.worth >= LEAST_WORTH && (like.shared.length > 0 || like.suspect !== null))
+    .filter(({ like }) => like.worth >= LEAST_WORTH && (like.shared.some(isNoCondition) || like.suspect !== null))
     .sort((a, b) => b.like.worth - a.like.worth)
     .slice(0, SHOWN);
   const details = await readLikeJobs(
@@ -99,6 +99,9 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
     ];
   });
 }
+
+/** "Now and then" and "in town" alone make no two jobs alike: a lamp that comes on and a door that sticks share them. */
+const isNoCondition = (feature: string) => !feature.startsWith("condition|");
 
 /** What a vehicle's marks are worth where candidates are looked for. */
 function vehicleWorth(vehicle: Vehicle): readonly (readonly [Mark, number])[] {

@@ -25,7 +25,7 @@ import { Calculators } from "./calculators";
 import { Cautions, HIGH_VOLTAGE_CAUTIONS } from "./cautions";
 import { KindFields } from "./kind-fields";
 import { Stopwatch } from "./stopwatch";
-import { baseUnit, newDraft, testReadings, unreadable, type TestDraft } from "./test-draft";
+import { baseUnit, newDraft, numbersInDoubt, testReadings, unreadable, type TestDraft } from "./test-draft";
 import { usePictures } from "./use-pictures";
 import { VerdictLine } from "./verdict-line";
 import { With } from "./with";
@@ -55,7 +55,7 @@ function useDraft(procedure: Procedure, minutes: number) {
 }
 
 function TestForm({ procedure }: { readonly procedure: Procedure }) {
-  const { sheet } = useJobPage();
+  const { sheet, site } = useJobPage();
   const opened = sheet.facts.tests.some(({ access }) => access === procedure.access);
   const { draft, change, done, pending } = useDraft(
     procedure,
@@ -67,7 +67,9 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
   const kind = kindOfTest(procedure, chosen?.spec ?? null, draft.comparedBy);
   const base: Unit = baseUnit(kind, chosen?.spec ?? procedure.spec);
   const unit = draft.unit ?? base;
-  const test = testReadings(draft, unit, instrument);
+  // Where inches are used a comma parts thousands.
+  const decimal = site.unitSystem === "imperial" ? "." : ",";
+  const test = testReadings(draft, unit, { instrument, decimal });
   const begun = test.readings.length > 0 || test.swap || test.feed || test.trace;
   const judged = begun ? verdictOfTest({ ...procedure, kind }, chosen?.spec ?? null, test) : null;
   const doubts = test.readings.flatMap(({ label, reading }) =>
@@ -118,6 +120,11 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       {unread.length > 0 && (
         <p className="font-medium text-brick">“{unread[0]}” is no reading: digits with a comma or a point, or OL.</p>
       )}
+      {numbersInDoubt(draft, decimal).map((doubt) => (
+        <p key={doubt} role="status" className="border-l-4 border-ochre bg-ochre-pale px-3 py-2">
+          {doubt}
+        </p>
+      ))}
       {judged && <VerdictLine judged={judged} />}
       {doubts.length > 0 && (
         <div className="border-l-4 border-ochre bg-ochre-pale px-3 py-2">

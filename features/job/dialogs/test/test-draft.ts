@@ -1,9 +1,11 @@
 import type { Comparison, FeedFound, Procedure, ProcedureKind, SwapFound, TestReadings } from "@/core/diagnosis";
 import {
+  numberDoubt,
   readReading,
   unitOfSpec,
   unitsLike,
   UNITS,
+  type DecimalSign,
   type Instrument,
   type LikeReading,
   type Quantity,
@@ -85,9 +87,9 @@ export function unitsFor(kind: ProcedureKind, spec: Spec | null): readonly Unit[
 }
 
 /** What the rows read, as far as they are readings. */
-export function readingsOf({ rows }: TestDraft, unit: Unit): readonly LikeReading[] {
+export function readingsOf({ rows }: TestDraft, unit: Unit, decimal: DecimalSign): readonly LikeReading[] {
   return rows.flatMap(({ label, text }) => {
-    const reading = text.trim() ? readReading(text, unit) : null;
+    const reading = text.trim() ? readReading(text, unit, decimal) : null;
     return reading ? [{ label, reading }] : [];
   });
 }
@@ -105,23 +107,37 @@ export function unreadable(
   return others.flatMap(([text, own]) => (text.trim() && !readReading(text, own) ? [text] : []));
 }
 
-export function quantityOf(text: string, unit: Unit): Quantity | null {
-  const reading: Reading | null = text.trim() ? readReading(text, unit) : null;
+export function quantityOf(text: string, unit: Unit, decimal: DecimalSign): Quantity | null {
+  const reading: Reading | null = text.trim() ? readReading(text, unit, decimal) : null;
   return reading && !("open" in reading) ? reading : null;
 }
 
 /** What the core judges, and the server is sent. */
-export function testReadings(draft: TestDraft, unit: Unit, instrument: Instrument | null): TestReadings {
-  const before = quantityOf(draft.proofBefore, "V");
-  const after = quantityOf(draft.proofAfter, "V");
+export function testReadings(
+  draft: TestDraft,
+  unit: Unit,
+  { instrument, decimal }: { readonly instrument: Instrument | null; readonly decimal: DecimalSign },
+): TestReadings {
+  const before = quantityOf(draft.proofBefore, "V", decimal);
+  const after = quantityOf(draft.proofAfter, "V", decimal);
   return {
-    readings: readingsOf(draft, unit),
+    readings: readingsOf(draft, unit, decimal),
     ticked: draft.ticked,
-    context: { supply: quantityOf(draft.supply, "V"), temperature: quantityOf(draft.temperature, "degC") },
+    context: {
+      supply: quantityOf(draft.supply, "V", decimal),
+      temperature: quantityOf(draft.temperature, "degC", decimal),
+    },
     instrument,
     proofs: before || after ? { before, after } : null,
     swap: draft.swap.shows && { ...draft.swap, shows: draft.swap.shows },
     feed: draft.feed.runs === null ? null : draft.feed,
     trace: draft.trace,
   };
+}
+
+/** What was typed and can be two numbers: how each was understood. */
+export function numbersInDoubt(draft: TestDraft, decimal: DecimalSign): readonly string[] {
+  const { rows, supply, temperature, proofBefore, proofAfter } = draft;
+  const typed = [...rows.map(({ text }) => text), supply, temperature, proofBefore, proofAfter];
+  return typed.flatMap((text) => numberDoubt(text, decimal) ?? []);
 }
