@@ -109,6 +109,19 @@ export const day = () =>
     return isDay ? value : helpers.message({ custom: "must be a day, as in 2027-03-31" });
   });
 
+/** No two of a list are the same by their key; looked at once each, however many there are. */
+export function uniqueBy<Item>(keyOf: (item: Item) => string): Joi.CustomValidator<readonly Item[]> {
+  return (list, helpers) => {
+    const seen = new Set<string>();
+    for (const [at, item] of list.entries()) {
+      const key = keyOf(item);
+      if (seen.has(key)) return helpers.message({ custom: `holds the same twice: number ${at + 1}` });
+      seen.add(key);
+    }
+    return list;
+  };
+}
+
 export const unit = () => Joi.string().valid(...UNITS);
 
 export const quantity = () =>

@@ -184,7 +184,7 @@ describe("a request", () => {
     const texts = await Promise.all(answers.map((answer) => answer.text()));
     for (const leak of ["node_modules", "select ", "at async", "/server/"])
       expect(texts.filter((text) => text.includes(leak))).toEqual([]);
-    expect(texts[4]).toContain("No road leads here");
+    expect(texts[4]).toContain("There is no such page");
   });
 
   test("that nobody should send is refused as a problem with its place, never as a crash", async () => {

@@ -130,7 +130,7 @@ describe("every screen is accessible, fits and works without complaint, at both 
       await look(`${path}: ${words}`);
     }
     await browser.go("/no-such-page");
-    await browser.find("//h1[.='No road leads here']");
+    await browser.find("//h1[.='There is no such page']");
     await browser.complaints();
     await look("not found");
   });

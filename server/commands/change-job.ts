@@ -7,6 +7,7 @@ import { recordOdds } from "@/core/trail";
 import { may } from "@/server/auth/rights";
 import { countTogether } from "@/server/db/counters";
 import { readFacts } from "@/server/db/facts";
+import { unknownWord } from "@/server/db/known-words";
 import { writeRecord } from "@/server/db/job-record";
 import { lockJob, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
 import { insertEntry, insertOdds, readEntries, readTrail } from "@/server/db/trail";
@@ -69,6 +70,8 @@ export async function appendEntry(
   trail: readonly WrittenEntry[],
   { body, minutes = 0, corrects = null }: Change & { readonly corrects?: number | null },
 ): Promise<WrittenEntry> {
+  const stranger = await unknownWord(db, body);
+  if (stranger) refuseInput(stranger.path, `is no ${stranger.kind} of the book`);
   const seq = (trail.at(-1)?.seq ?? 0) + 1;
   const entry: WrittenEntry = { seq, at: now, byId: actor.personId, minutes, body, corrects };
   await insertEntry(db, { jobId, seq, at: now, by: actor.personId, minutes, body, corrects, commandId });

@@ -1,8 +1,9 @@
 import "server-only";
 import Joi from "joi";
 import { deleteCodeEntry, setCodeEntry, type CodeEntry } from "@/server/db/code-entries";
-import { line, optionalText } from "@/server/input";
+import { line, optionalText, uniqueBy } from "@/server/input";
 import type { Command } from "./command";
+import { requireNotLeadsText } from "./leads-text";
 import { refuse } from "./refusal";
 import { codeText } from "./record-inputs";
 
@@ -21,7 +22,9 @@ export const describeCode: Command<CodeEntry, CodeEntry> = {
   name: "describe-code",
   right: "book.extend",
   input: entryInput(),
-  async run({ db, actor, now }, entry) {
+  async run(context, entry) {
+    const { db, actor, now } = context;
+    await requireNotLeadsText(context, "code_entry", `${entry.code}|${entry.make}`);
     await setCodeEntry(db, entry, actor.personId, now);
     return entry;
   },
@@ -48,8 +51,7 @@ export const importCodes: Command<{ readonly entries: readonly CodeEntry[] }, { 
       .items(entryInput())
       .min(1)
       .max(MOST_ROWS)
-      .unique((a, b) => a.code === b.code && a.make === b.make)
-
+      .custom(uniqueBy(({ code, make }: CodeEntry) => `${code}|${make}`))
       .required(),
   }),
   async run({ db, actor, now }, { entries }) {

@@ -5,6 +5,7 @@ import { GROUP_KINDS } from "@/core/codes";
 import { deleteCodeGroup, setCodeGroup, type CodeGroupRow } from "@/server/db/code-groups";
 import { line, optionalText, uuid } from "@/server/input";
 import type { Command } from "./command";
+import { requireNotLeadsText } from "./leads-text";
 import { codeText } from "./record-inputs";
 import { refuse } from "./refusal";
 
@@ -30,7 +31,9 @@ export const setGroupOfCodes: Command<GroupInput, { readonly id: string }> = {
       .required(),
     note: optionalText(2000),
   }),
-  async run({ db, actor, now }, input) {
+  async run(context, input) {
+    const { db, actor, now } = context;
+    if (input.id) await requireNotLeadsText(context, "code_group", input.id);
     const id = input.id ?? randomUUID();
     await setCodeGroup(db, { ...input, id }, actor.personId, now);
     return { id };

@@ -59,7 +59,9 @@ describe("a command", () => {
     const id = randomUUID();
     const wrong = { jobId: job.id, version: job.version, ...part("turbocharger", "no-such-failure", "fixed") };
     const [entries, commands] = [await count("entry"), await count("command")];
-    expect(await refusalOf(send(technician, "record-part", wrong, { id }))).toMatchObject({ code: "conflict" });
+    expect(await refusalOf(send(technician, "record-part", wrong, { id }))).toMatchObject({
+      problems: [{ path: "failure", message: "is no failure of the book" }],
+    });
     expect([await count("entry"), await count("command")]).toEqual([entries, commands]);
     await done(send(technician, "record-part", { ...wrong, failure: "sticking" }, { id }));
   });

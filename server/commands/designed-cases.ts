@@ -4,6 +4,7 @@ import Joi from "joi";
 import { deleteDesignedCase, setDesignedCase, type DesignedCase } from "@/server/db/designed-cases";
 import { key, line, optionalText, text, uuid } from "@/server/input";
 import type { Command } from "./command";
+import { requireNotLeadsText } from "./leads-text";
 import { refuse, refuseInput } from "./refusal";
 
 type CaseInput = Omit<DesignedCase, "id"> & { readonly id: string | null };
@@ -21,7 +22,9 @@ export const describeDesigned: Command<CaseInput, { readonly id: string }> = {
     checkBy: optionalText(400),
     tellCustomer: text(1000).required(),
   }),
-  async run({ db, actor, now }, input) {
+  async run(context, input) {
+    const { db, actor, now } = context;
+    if (input.id) await requireNotLeadsText(context, "designed_case", input.id);
     if (input.models.length && !input.make) refuseInput("make", "is needed where models are named");
     const id = input.id ?? randomUUID();
     await setDesignedCase(db, { ...input, id }, actor.personId, now);

@@ -10,7 +10,7 @@ export interface ApplicationUser {
 }
 
 /** What is written once and never changed: the application may add to it and read it, and that is all. */
-const APPEND_ONLY = ["entry", "entry_odds"];
+const APPEND_ONLY = ["entry", "entry_odds", "text_version"];
 /** What only migrations write. */
 const READ_ONLY = ["migration"];
 
