@@ -1,3 +1,4 @@
+import { dayText } from "@/core/day";
 import type { Watch } from "@/core/job";
 import { withoutStop } from "./wording";
 import type { EntryRule } from "./rule";
@@ -12,6 +13,6 @@ export const watch: EntryRule<WatchBody> = {
   onClosed: false,
   stays: null,
   adds: ({ watches }, { seq, body: { what, who, until } }) => ({ watches: [...watches, { seq, what, who, until }] }),
-  line: (_, { what, who, until }) => `To be caught: ${withoutStop(what)}; ${who} until ${until}`,
+  line: (_, { what, who, until }) => `To be caught: ${withoutStop(what)}; ${who} until ${dayText(until)}`,
   short: () => "to be caught",
 };

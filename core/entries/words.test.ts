@@ -75,7 +75,7 @@ test("every kind of entry is told in one line, and in a few characters on the ma
       "symptoms | Low power: when hot, not when cold",
       "confirmed | Shows only sometimes, 2 of 4 tries: when hot; on the pass",
       "confirmed | Not reproduced",
-      "to be caught | To be caught: film the gauge; the driver until 2026-12-01",
+      "to be caught | To be caught: film the gauge; the driver until 1 Dec 2026",
       "done before | Done before: charge-air hose changed by us, days ago; clip reused",
       "done before | Done before: charge-air hose hurt in an accident, more than a year ago",
       "odometer | Odometer 120400 km",

@@ -1,5 +1,6 @@
 "use client";
 
+import { dayText } from "@/core/day";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
@@ -53,4 +54,4 @@ function TokenLine({ token: { id, name, createdAt, revokedAt, lastUsed } }: { re
   );
 }
 
-const dayOf = (at: Date) => at.toISOString().slice(0, 10);
+const dayOf = (at: Date) => dayText(at.toISOString().slice(0, 10));

@@ -1,4 +1,5 @@
 import "server-only";
+import { dayText } from "@/core/day";
 import { subDays } from "date-fns";
 import { causeName, lowerFirst, type Labels, type Plan } from "@/core/diagnosis";
 import type { JobId, PersonId } from "@/core/ids";
@@ -76,7 +77,7 @@ function nextText(need: Need, facts: JobFacts, { actions: [next] }: Plan, labels
     case "proof":
       return need.missing.map((step, at) => (at ? lowerFirst(PROOF_WORDS[step]) : PROOF_WORDS[step])).join(", ");
     case "watch":
-      return `Ask again on ${need.until}`;
+      return `Ask again on ${dayText(need.until)}`;
     case "decision":
       if (need.about === "catch") return "Plan how to catch it";
       return need.about === "cause" ? "Name the cause" : "Close it";
