@@ -51,6 +51,9 @@ describe("a picture", () => {
     expect(await problemOf(Buffer.alloc(0))).toBe("unknown");
     const huge = sharp({ create: { width: 12_000, height: 12_000, channels: 3, background: "#000" } });
     expect(await problemOf(await huge.png().toBuffer())).toBe("too-large-picture");
+    // Few points, and work without end for whoever scales them.
+    const strip = sharp({ create: { width: 1, height: 60_000, channels: 3, background: "#000" } });
+    expect(await problemOf(await strip.png().toBuffer())).toBe("too-large-picture");
   });
 });
 
