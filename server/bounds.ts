@@ -8,7 +8,7 @@ import type { InputProblem } from "@/server/commands/refusal";
  */
 
 /** Nothing that the product takes is nested deeper than a spec of a variant of a procedure of a casebook; this is twice that. */
-const DEEPEST = 24;
+export const DEEPEST = 24;
 /** More problems than a person reads are not looked for. */
 const MOST_PROBLEMS = 20;
 

@@ -119,9 +119,9 @@ const LOST: Readonly<Record<string, string>> = {
 
 /** What people and tools call the same control module. */
 const MODULE_NAMES: Readonly<Record<string, readonly string[]>> = {
-  engine: ["motor", "ecm", "ecu", "dme", "pcm", "engine control"],
+  engine: ["motor", "ecm", "ecu", "pcm", "engine control"],
   transmission: ["gearbox", "tcm", "automatic", "automatic transmission", "gear"],
-  brakes: ["abs", "esc", "esp", "brake", "stability", "ebcm"],
+  brakes: ["abs", "esc", "brake", "stability"],
   steering: ["eps", "power steering"],
   body: ["bcm", "body control", "comfort"],
   airbag: ["srs", "restraints", "acm", "airbags"],

@@ -1,4 +1,4 @@
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** Something is bridged for diagnosis. */
 export interface BypassBody {
@@ -10,7 +10,9 @@ export const bypass: EntryRule<BypassBody> = {
   right: "job.record",
   onClosed: false,
   stays: "a bypass is not taken back: somebody looks and says that it is out",
-  adds: ({ bypasses }, { seq, body }) => ({ bypasses: [...bypasses, { seq, what: body.what, removedSeq: null }] }),
+  adds: ({ bypasses }, entry) => ({
+    bypasses: [...bypasses, { ...originOf(entry), what: entry.body.what, removedSeq: null }],
+  }),
   line: (_, { what }) => `Bypass in place: ${what}`,
   short: () => "bypass",
 };

@@ -1,5 +1,5 @@
 import type { CodeReturn } from "@/core/codes";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** Codes were cleared, and which of them came back. */
 export interface ClearedBody {
@@ -30,7 +30,9 @@ export const cleared: EntryRule<ClearedBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ returns }, { seq, body }) => ({ returns: [...returns, ...body.returns.map((code) => ({ seq, ...code }))] }),
+  adds: ({ returns }, entry) => ({
+    returns: [...returns, ...entry.body.returns.map((code) => ({ ...originOf(entry), ...code }))],
+  }),
   line: (_, body) => clearedText(body),
   short: () => "cleared",
 };

@@ -1,7 +1,7 @@
 import { lowerFirst, type Labels } from "@/core/diagnosis";
 import type { Confirmation, ConfirmationResult } from "@/core/job";
 import { note } from "./wording";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** Whether the complaint shows itself. */
 export interface ConfirmedBody extends Confirmation {
@@ -25,9 +25,10 @@ export const confirmed: EntryRule<ConfirmedBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ confirmations }, { seq, body: { result, times, tries, conditions } }) => ({
-    confirmations: [...confirmations, { seq, result, times, tries, conditions }],
-  }),
+  adds: ({ confirmations }, entry) => {
+    const { result, times, tries, conditions } = entry.body;
+    return { confirmations: [...confirmations, { ...originOf(entry), result, times, tries, conditions }] };
+  },
   line: confirmedText,
   short: () => "confirmed",
 };

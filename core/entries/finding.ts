@@ -1,7 +1,7 @@
 import { causeName, lowerFirst, type Labels } from "@/core/diagnosis";
 import type { Finding } from "@/core/job";
 import { at, note } from "./wording";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** The cause; or that there is none, or that it was not found. */
 export interface FindingBody extends Finding {
@@ -26,7 +26,10 @@ export const finding: EntryRule<FindingBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: (_, { seq, body: { result, causes } }) => ({ finding: { seq, result, causes } }),
+  adds: (_, entry) => {
+    const { result, causes } = entry.body;
+    return { finding: { ...originOf(entry), result, causes } };
+  },
   line: findingText,
   short: (_, { result }) => (result === "root-cause" ? "cause named" : lowerFirst(FINDING_WORDS[result])),
   details: ({ tellCustomer }) => (tellCustomer ? [`To the customer: ${tellCustomer}`] : []),

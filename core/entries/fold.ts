@@ -1,5 +1,4 @@
-import type { BodyOf, EntryBody, EntryKind } from "./rules";
-import { ruleOf } from "./rules";
+import { ruleOf, type BodyOf, type EntryBody, type EntryKind } from "./rules";
 import { EMPTY_RECORD, type JobRecord } from "./record";
 import type { HeldEntry } from "./rule";
 
@@ -32,16 +31,16 @@ export function recordOf(entries: readonly WrittenEntry[]): JobRecord {
 export function heldEntries(entries: readonly WrittenEntry[]): readonly HeldEntry<EntryBody>[] {
   const takenBack = new Set(entries.flatMap(({ corrects }) => corrects ?? []));
   const corrected = new Map(entries.map(({ seq, corrects }) => [seq, corrects]));
-  const positionOf = (seq: number): number => {
+  const placeOf = (seq: number): number => {
     const before = corrected.get(seq) ?? null;
-    return before === null ? seq : positionOf(before);
+    return before === null ? seq : placeOf(before);
   };
   return entries
     .filter(({ seq }) => !takenBack.has(seq))
     .map(({ seq, at, byId, minutes, body }) => {
       // What takes back stands at its own place; only what says it anew stands at the old one.
-      const position = body.kind === "withdrawn" ? seq : positionOf(seq);
-      return { seq, position, at, byId, minutes, body };
+      const position = body.kind === "withdrawn" ? seq : placeOf(seq);
+      return { seq, position, at, byId, minutes, body, placeOf };
     })
     .sort((a, b) => a.position - b.position);
 }

@@ -16,8 +16,8 @@ export const partResult: EntryRule<PartResultBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ parts }, { seq, body: { partSeq, result } }) => ({
-    parts: parts.map((part) => (part.seq === partSeq ? { ...part, result, resultSeq: seq } : part)),
+  adds: ({ parts }, { position, body: { partSeq, result }, placeOf }) => ({
+    parts: parts.map((part) => (part.position === placeOf(partSeq) ? { ...part, result, resultSeq: position } : part)),
   }),
   line: (labels, { component, result }) => `${labels.component(component)}: ${PART_RESULT_WORDS[result]}`,
   short: (labels, { component }) => shorten(`${lowerFirst(labels.component(component))} tried`),

@@ -2,7 +2,7 @@ import { lowerFirst, type Labels, type Money } from "@/core/diagnosis";
 import type { PartResult, PartSource } from "@/core/job";
 import type { PartFact } from "./record";
 import { at, shorten } from "./wording";
-import type { EntryRule, HeldEntry } from "./rule";
+import { originOf, type EntryRule, type HeldEntry } from "./rule";
 
 /** A part fitted or repaired. */
 export interface PartBody {
@@ -23,10 +23,10 @@ export const PART_RESULT_WORDS: Record<PartResult, string> = {
   "no-change": "no change",
 };
 
-function factOf({ seq, position, minutes, body }: HeldEntry<PartBody>): PartFact {
+function factOf({ position, minutes, body }: HeldEntry<PartBody>): PartFact {
   const { component, failure, place = null, partNumber, source, cost, result } = body;
-  const resultSeq = result === null ? null : seq;
-  return { position, component, failure, place, partNumber, source, minutes, cost, result, resultSeq };
+  const resultSeq = result === null ? null : position;
+  return { component, failure, place, partNumber, source, minutes, cost, result, resultSeq };
 }
 
 function partText(labels: Labels, { component, place, partNumber, result }: PartBody): string {
@@ -38,7 +38,7 @@ export const part: EntryRule<PartBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ parts }, entry) => ({ parts: [...parts, { seq: entry.seq, ...factOf(entry) }] }),
+  adds: ({ parts }, entry) => ({ parts: [...parts, { ...originOf(entry), ...factOf(entry) }] }),
   line: partText,
   short: (labels, { component }) => shorten(`${lowerFirst(labels.component(component))} fitted`),
 };

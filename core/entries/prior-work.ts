@@ -1,6 +1,6 @@
 import { lowerFirst, priorWorkText, type PriorWork } from "@/core/diagnosis";
 import { note } from "./wording";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** What was done to the vehicle before it came in. */
 export interface PriorWorkBody extends Omit<PriorWork, "system"> {
@@ -12,9 +12,10 @@ export const priorWork: EntryRule<PriorWorkBody> = {
   right: "job.complaint",
   onClosed: false,
   stays: null,
-  adds: ({ priorWork: before }, { seq, body: { component, work, who, recency } }) => ({
-    priorWork: [...before, { seq, component, work, who, recency }],
-  }),
+  adds: ({ priorWork: before }, entry) => {
+    const { component, work, who, recency } = entry.body;
+    return { priorWork: [...before, { ...originOf(entry), component, work, who, recency }] };
+  },
   line: (labels, body) => `Done before: ${lowerFirst(priorWorkText(labels, body))}${note(body.note)}`,
   short: () => "done before",
 };

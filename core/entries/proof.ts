@@ -1,7 +1,7 @@
 import { lowerFirst } from "@/core/diagnosis";
 import type { ProofResult, ProofStep } from "@/core/proof";
 import { note } from "./wording";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** A step of proof that a repair holds. */
 export interface ProofBody {
@@ -23,7 +23,10 @@ export const proof: EntryRule<ProofBody> = {
   right: "job.record",
   onClosed: true,
   stays: null,
-  adds: ({ proof: before }, { seq, body: { step, result } }) => ({ proof: [...before, { seq, step, result }] }),
+  adds: ({ proof: before }, entry) => {
+    const { step, result } = entry.body;
+    return { proof: [...before, { ...originOf(entry), step, result }] };
+  },
   line: (_, { step, result, note: added }) =>
     `${PROOF_WORDS[step]}: ${result === "held" ? "holds" : "the fault came back"}${note(added)}`,
   short: (_, { step }) => lowerFirst(PROOF_WORDS[step]),

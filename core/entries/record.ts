@@ -1,13 +1,12 @@
 import type { CodeReturn, FaultCode } from "@/core/codes";
-import type { Effect, Money } from "@/core/diagnosis/book";
 import type { Symptom } from "@/core/diagnosis/case-file";
 import type { Cause } from "@/core/diagnosis/cause";
 import type { PriorWork } from "@/core/diagnosis/work";
-import type { Confirmation, Finding, ModuleState, PartResult, PartSource, Watch } from "@/core/job";
+import type { Confirmation, Finding, ModuleState, PartFitted, TestRun, Watch } from "@/core/job";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
-/** A fact, and the entry that it comes from. */
-export type Fact<Of> = Of & { readonly seq: number };
+/** A fact, the entry that it comes from, and where that stands: a correction stands where the entry stood that it corrects. */
+export type Fact<Of> = Of & { readonly seq: number; readonly position: number };
 
 /** What the entries of a trail that hold add up to, fact by fact, in the words of the time when they were written. */
 export interface JobRecord {
@@ -34,31 +33,15 @@ export interface JobRecord {
   readonly suspects: readonly Fact<Cause>[];
 }
 
-export interface TestFact {
-  readonly position: number;
-  readonly procedure: string | null;
-  readonly title: string;
-  readonly outcome: string;
-  readonly minutes: number;
-  /** The access group it opened; undefined in entries written before that was noted: as the procedure says. */
+/** A test as it counts. `access` is undefined in entries written before it was noted with them: as the procedure says. */
+export type TestFact = Omit<TestRun, "seq" | "access" | "place" | "afterFixes"> & {
   readonly access: string | null | undefined;
-  readonly effects: readonly Effect[];
   readonly version: number | null;
   readonly place: string | null;
-}
+};
 
-export interface PartFact {
-  readonly position: number;
-  readonly component: string;
-  readonly failure: string | null;
-  readonly place: string | null;
-  readonly partNumber: string | null;
-  readonly source: PartSource;
-  readonly minutes: number;
-  readonly cost: Money;
-  readonly result: PartResult | null;
-  readonly resultSeq: number | null;
-}
+/** `resultSeq` is where the entry stands that told the result. */
+export type PartFact = Omit<PartFitted, "seq" | "place"> & { readonly place: string | null };
 
 export const EMPTY_RECORD: JobRecord = {
   odometerKm: null,

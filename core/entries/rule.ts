@@ -15,7 +15,12 @@ export interface HeldEntry<Body> {
   readonly byId: string;
   readonly minutes: number;
   readonly body: Body;
+  /** Where another entry stands that this one speaks of, whatever it was corrected to since. */
+  readonly placeOf: (seq: number) => number;
 }
+
+/** Which entry a fact comes from, and where that stands. */
+export const originOf = ({ seq, position }: Pick<HeldEntry<unknown>, "seq" | "position">) => ({ seq, position });
 
 /** All that is to be known of one kind of entry. */
 export interface EntryRule<Body> {

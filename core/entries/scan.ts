@@ -1,7 +1,7 @@
 import type { FaultCode } from "@/core/codes";
 import type { ModuleState } from "@/core/job";
 import { freezeFrameText, readinessText, type FreezeFrame, type Readiness } from "@/core/scan";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** Fault codes with status, and how every module answered. */
 export interface ScanBody {
@@ -57,9 +57,9 @@ export const scan: EntryRule<ScanBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ codes, modules }, { seq, body }) => ({
-    codes: [...codes, ...body.codes.map((code) => ({ seq, ...code }))],
-    modules: [...modules, ...modulesOf(body).map((module) => ({ seq, ...module }))],
+  adds: ({ codes, modules }, entry) => ({
+    codes: [...codes, ...entry.body.codes.map((code) => ({ ...originOf(entry), ...code }))],
+    modules: [...modules, ...modulesOf(entry.body).map((module) => ({ ...originOf(entry), ...module }))],
   }),
   line: (_, body) => scanText(body),
   short: (_, body) => shortText(body),

@@ -1,6 +1,6 @@
 import { causeName, lowerFirst, type Cause } from "@/core/diagnosis";
 import { note } from "./wording";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** A suspect that somebody names. */
 export interface SuspectBody {
@@ -13,9 +13,10 @@ export const suspect: EntryRule<SuspectBody> = {
   right: "book.extend",
   onClosed: false,
   stays: null,
-  adds: ({ suspects }, { seq, body: { cause } }) => ({
-    suspects: [...suspects, { seq, component: cause.component, failure: cause.failure }],
-  }),
+  adds: ({ suspects }, entry) => {
+    const { component, failure } = entry.body.cause;
+    return { suspects: [...suspects, { ...originOf(entry), component, failure }] };
+  },
   line: (labels, { cause, why }) => `Suspected: ${lowerFirst(causeName(labels, cause))}${note(why)}`,
   short: () => "suspected",
 };

@@ -1,5 +1,5 @@
 import { lowerFirst, type Labels, type Symptom } from "@/core/diagnosis";
-import type { EntryRule } from "./rule";
+import { originOf, type EntryRule } from "./rule";
 
 /** What the customer complains of, and under which conditions. */
 export interface SymptomsBody {
@@ -19,8 +19,8 @@ export const symptoms: EntryRule<SymptomsBody> = {
   right: "job.complaint",
   onClosed: false,
   stays: null,
-  adds: ({ symptoms: before }, { seq, body }) => ({
-    symptoms: [...before, ...body.symptoms.map((symptom) => ({ seq, ...symptom }))],
+  adds: ({ symptoms: before }, entry) => ({
+    symptoms: [...before, ...entry.body.symptoms.map((symptom) => ({ ...originOf(entry), ...symptom }))],
   }),
   line: (labels, body) => body.symptoms.map((symptom) => symptomText(labels, symptom)).join("; "),
   short: () => "symptoms",

@@ -3,7 +3,7 @@ import { formatReading, type Quantity, type Reading, type Verdict } from "@/core
 import type { KeptTrace } from "@/core/trace";
 import type { TestFact } from "./record";
 import { at, note, shorten } from "./wording";
-import type { EntryRule, HeldEntry } from "./rule";
+import { originOf, type EntryRule, type HeldEntry } from "./rule";
 
 export interface TestReading {
   readonly label: string;
@@ -48,9 +48,9 @@ export interface TestBody {
   readonly overruled?: string | null;
 }
 
-function factOf({ position, minutes, body }: HeldEntry<TestBody>): TestFact {
+function factOf({ minutes, body }: HeldEntry<TestBody>): TestFact {
   const { procedure, title, outcome, access, effects, version = null, place = null } = body;
-  return { position, procedure, title, outcome, minutes, access, effects, version, place };
+  return { procedure, title, outcome, minutes, access, effects, version, place };
 }
 
 function testText({ title, readings, outcomeLabel, verdict, verdictText, place, note: added }: TestBody): string {
@@ -84,7 +84,7 @@ export const test: EntryRule<TestBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ tests }, entry) => ({ tests: [...tests, { seq: entry.seq, ...factOf(entry) }] }),
+  adds: ({ tests }, entry) => ({ tests: [...tests, { ...originOf(entry), ...factOf(entry) }] }),
   line: (_, body) => testText(body),
   short: (_, { title }) => shorten(lowerFirst(title)),
   details: detailsOf,

@@ -13,11 +13,12 @@ export type PartResult = (typeof PART_RESULTS)[number];
 export const PART_SOURCES = ["new-maker", "new-other", "used", "rebuilt", "repaired"] as const;
 export type PartSource = (typeof PART_SOURCES)[number];
 
-/** A part fitted; `result` is null until it was tried. `seq` is the trail entry, `resultSeq` the one that told the result. */
+/**
+ * A part fitted; `result` is null until it was tried. `seq` is its place on the trail, `resultSeq` the place at which the result was told: a
+ * correction stands where the entry stood that it corrects.
+ */
 export interface PartFitted {
   readonly seq: number;
-  /** Where it stands among the entries: a correction stands where the entry stood that it corrects; left out: at `seq`. */
-  readonly position?: number;
   readonly component: string;
   readonly failure: string | null;
   /** Where on the vehicle, where the part is there more than once. */
@@ -32,8 +33,6 @@ export interface PartFitted {
 
 export interface TestRun extends TestDone {
   readonly seq: number;
-  /** As of a part. */
-  readonly position?: number;
   readonly minutes: number;
   /** The access group it opened, if any. */
   readonly access: string | null;
@@ -98,7 +97,7 @@ export function caseOf(job: JobFacts): CaseFile {
   // A test speaks of the vehicle as it was: after so many of the repairs.
   const tests = job.tests.map((test) => ({
     ...test,
-    afterFixes: tried.filter((part) => placeOf(part) < placeOf(test)).length,
+    afterFixes: tried.filter(({ seq }) => seq < test.seq).length,
   }));
   return {
     vehicle,
@@ -114,8 +113,6 @@ export function caseOf(job: JobFacts): CaseFile {
     access: [...new Set(access)],
   };
 }
-
-const placeOf = ({ seq, position = seq }: { readonly seq: number; readonly position?: number }) => position;
 
 /** The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. */
 export function partsAsTheyStand(job: JobFacts): readonly PartFitted[] {

@@ -2,7 +2,7 @@
 
 import { FileText } from "lucide-react";
 import { useState } from "react";
-import type { FileView } from "@/server/views/job-sheet";
+import type { FileView } from "@/server/views/trail";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { CommandMessage } from "@/features/shared/command-message";

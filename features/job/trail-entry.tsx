@@ -3,7 +3,7 @@
 import { Camera, Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { initials, momentText } from "@/features/shared/format";
-import type { EntryView } from "@/server/views/job-sheet";
+import type { EntryView } from "@/server/views/trail";
 import { Button, ButtonLink } from "@/ui/button";
 import { classNames } from "@/ui/class-names";
 import { FileButton } from "@/ui/file-button";

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { MAP_WIDTH } from "@/core/trail";
 import { minutesText, percentText } from "@/features/shared/format";
-import type { CrossingView, RoadView } from "@/server/views/job-sheet";
+import type { CrossingView, RoadView } from "@/server/views/trail-map";
 import { Empty } from "@/ui/section";
 import { useJobPage } from "./job-context";
 

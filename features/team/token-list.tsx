@@ -1,15 +1,15 @@
 "use client";
 
-import { dayText } from "@/core/day";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
+import { dateText } from "@/features/shared/format";
 import { useCommand } from "@/features/shared/use-command";
 import type { TokenRow } from "@/server/db/tokens";
 import { Button } from "@/ui/button";
 import { useNotify } from "@/ui/notices";
 
 /** The tokens by which scripts write: what each is for, when it last wrote, and the way to take it away. */
-export function TokenList({ tokens }: { readonly tokens: readonly TokenRow[] }) {
+export function TokenList({ tokens, timeZone }: { readonly tokens: readonly TokenRow[]; readonly timeZone: string }) {
   return (
     <section aria-labelledby="tokens">
       <h2 id="tokens" className="text-lg">
@@ -23,7 +23,7 @@ export function TokenList({ tokens }: { readonly tokens: readonly TokenRow[] }) 
       ) : (
         <ul className="divide-y divide-rule border-y border-rule">
           {tokens.map((token) => (
-            <TokenLine key={token.id} token={token} />
+            <TokenLine key={token.id} token={token} timeZone={timeZone} />
           ))}
         </ul>
       )}
@@ -31,7 +31,12 @@ export function TokenList({ tokens }: { readonly tokens: readonly TokenRow[] }) 
   );
 }
 
-function TokenLine({ token: { id, name, createdAt, revokedAt, lastUsed } }: { readonly token: TokenRow }) {
+interface TokenLineProps {
+  readonly token: TokenRow;
+  readonly timeZone: string;
+}
+
+function TokenLine({ token: { id, name, createdAt, revokedAt, lastUsed }, timeZone }: TokenLineProps) {
   const { send, busy, message } = useCommand(commandPath("revoke-token"));
   const notify = useNotify();
   const take = async () => {
@@ -41,8 +46,9 @@ function TokenLine({ token: { id, name, createdAt, revokedAt, lastUsed } }: { re
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
       <span className={`grow ${revokedAt ? "text-ink-soft line-through" : "font-medium"}`}>{name}</span>
       <span className="text-sm text-ink-soft">
-        made {dayOf(createdAt)}, {lastUsed ? `last wrote ${dayOf(lastUsed)}` : "wrote nothing yet"}
-        {revokedAt && `, taken away ${dayOf(revokedAt)}`}
+        made {dateText(createdAt, timeZone)},{" "}
+        {lastUsed ? `last wrote ${dateText(lastUsed, timeZone)}` : "wrote nothing yet"}
+        {revokedAt && `, taken away ${dateText(revokedAt, timeZone)}`}
       </span>
       {!revokedAt && (
         <Button busy={busy} onClick={() => void take()} aria-label={`Take the token of ${name} away`}>
@@ -53,5 +59,3 @@ function TokenLine({ token: { id, name, createdAt, revokedAt, lastUsed } }: { re
     </li>
   );
 }
-
-const dayOf = (at: Date) => dayText(at.toISOString().slice(0, 10));

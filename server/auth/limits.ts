@@ -1,7 +1,7 @@
 import "server-only";
 import { createHash } from "node:crypto";
 import { RateLimiterPostgres, RateLimiterRes } from "rate-limiter-flexible";
-import { liftLimits } from "@/server/db/devices";
+import { liftLimits } from "@/server/db/attempt-limits";
 import { pool, type Db } from "@/server/db/pool";
 
 /** So many failures are free: a glove, the wrong layout, last month's passphrase. */

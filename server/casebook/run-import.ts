@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import type { InputProblem } from "@/server/commands/refusal";
-import { findCommand, insertCommand, storeAnswer } from "@/server/db/commands";
+import { once } from "@/server/commands/once";
 import { inTransaction } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { importCasebook } from "./import";
@@ -32,18 +32,12 @@ export async function runImport({ id, actor, casebook, now }: ImportRequest): Pr
   noteProgress(id, { done: 0, of });
   try {
     return await inTransaction(async (db): Promise<ImportResult> => {
-      const owner = { personId: actor.personId, tokenId: actor.tokenId };
-      if (!(await insertCommand(db, { id, name: NAME, requestHash, ...owner, now }))) {
-        const earlier = await findCommand(db, id);
-        return earlier && earlier.personId === actor.personId && earlier.requestHash.equals(requestHash)
-          ? { ok: true, answer: earlier.answer }
-          : { ok: false, why: "other-body" };
-      }
       const site = await findSite(db, actor.siteId);
       const context = { db, actor, site, commandId: id, now };
-      const answer = await importCasebook(context, casebook, (done) => noteProgress(id, { done, of }));
-      await storeAnswer(db, id, answer);
-      return { ok: true, answer };
+      const done = await once(db, { id, name: NAME, requestHash, actor, now }, () =>
+        importCasebook(context, casebook, (jobs) => noteProgress(id, { done: jobs, of })),
+      );
+      return done.kind === "done" ? { ok: true, answer: done.answer } : { ok: false, why: "other-body" };
     });
   } catch (error) {
     if (error instanceof CasebookRefusal) return { ok: false, why: "invalid", problems: error.problems };

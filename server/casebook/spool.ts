@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { createInterface } from "node:readline";
 import { JSONParser } from "@streamparser/json";
-import { Heaviness } from "./heaviness";
+import { Heaviness, type TooHeavy } from "./heaviness";
 
 /** A casebook that came in whole and well-formed: its jobs wait in a file, line by line, so that no large book stands in memory. */
 export interface SpooledCasebook {
@@ -24,7 +24,7 @@ type SpoolResult =
   { readonly ok: true; readonly casebook: SpooledCasebook } | { readonly ok: false; readonly why: Unreadable };
 
 /** Too long; holding too much at once, or nested too deep, to be taken apart; or no JSON. */
-export type Unreadable = "too-large" | "too-much" | "too-deep" | "malformed";
+export type Unreadable = "too-large" | TooHeavy | "malformed";
 
 const FLUSH_AT = 1 << 20;
 
@@ -61,11 +61,11 @@ class Reader {
   #waiting: string[] = [];
   #waitingLength = 0;
   #broken = false;
-  #tooHeavy: "too-deep" | "too-much" | null = null;
   readonly #heaviness = new Heaviness();
   readonly #parser = new JSONParser({ paths: ["$.*", "$.jobs.*"], keepStack: false });
 
   constructor(private readonly file: FileHandle) {
+    this.#parser.onToken = ({ token }) => this.#heaviness.weigh(token);
     this.#parser.onError = () => (this.#broken = true);
     this.#parser.onValue = ({ value, key, parent, stack }) => {
       if (stack.length === 1) this.#keep(String(key), value);
@@ -84,7 +84,7 @@ class Reader {
       length += piece.length;
       if (length > limit) return "too-large";
       if (!this.#broken) this.#write(() => decoder.decode(piece, { stream: true }));
-      if (this.#tooHeavy) return this.#tooHeavy;
+      if (this.#heaviness.found) return this.#heaviness.found;
       if (this.#waitingLength > FLUSH_AT) await this.#flush();
     }
     if (!this.#broken) this.#write(() => decoder.decode());
@@ -100,9 +100,7 @@ class Reader {
 
   #write(decode: () => string): void {
     try {
-      const text = decode();
-      this.#tooHeavy = this.#heaviness.add(text);
-      if (!this.#tooHeavy) this.#parser.write(text);
+      this.#parser.write(decode());
     } catch {
       this.#broken = true;
     }

@@ -4,12 +4,12 @@ import type { CommandId } from "@/core/ids";
 import { slowHash } from "@/server/auth/passphrase";
 import { may } from "@/server/auth/rights";
 import type { Actor } from "@/server/auth/session";
-import { findCommand, insertCommand, storeAnswer } from "@/server/db/commands";
-import { inTransaction, pool, type Db } from "@/server/db/pool";
+import { inTransaction, pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { FOREIGN_KEY_VIOLATION, isDataException, sqlStateOf, UNIQUE_VIOLATION } from "@/server/db/sqlstate";
 import { validate } from "@/server/input";
 import type { AnyCommand } from "./command";
+import { doneBefore, once, type Once } from "./once";
 import { Refused, type Refusal } from "./refusal";
 
 export type CommandResult =
@@ -35,21 +35,16 @@ export async function runCommand(
     return { ok: false, refusal: { code: "not-allowed", right: command.right } };
   const parsed = validate(command.input, input);
   if (!parsed.ok) return { ok: false, refusal: { code: "invalid", problems: parsed.problems } };
-  const requestHash = await hashOf(command, id, input);
-  const same = { id, requestHash, actor };
+  const request = { id, name: command.name, requestHash: await hashOf(command, id, input), actor, now };
   try {
-    const before = command.prepare ? await repeated(pool(), same) : null;
-    if (before) return before;
+    const before = command.prepare ? await doneBefore(pool(), request) : null;
+    if (before) return resultOf(before);
     // The schema has just checked that the value is what this command takes.
     const value = command.prepare ? await command.prepare(actor, parsed.value as never) : parsed.value;
     return await inTransaction(async (db) => {
-      const owner = { personId: actor.personId, tokenId: actor.tokenId };
-      const isNew = await insertCommand(db, { id, name: command.name, requestHash, ...owner, now });
-      if (!isNew) return (await repeated(db, same)) ?? { ok: false, refusal: { code: "other-request" } };
       const site = await findSite(db, actor.siteId);
-      const answer = await command.run({ db, actor, site, commandId: id, now }, value as never);
-      await storeAnswer(db, id, answer);
-      return { ok: true, answer, repeated: false };
+      const context = { db, actor, site, commandId: id, now };
+      return resultOf(await once(db, request, () => command.run(context, value as never)));
     });
   } catch (error) {
     const refusal = refusalOf(error);
@@ -58,26 +53,16 @@ export async function runCommand(
   }
 }
 
+function resultOf(done: Once): CommandResult {
+  if (done.kind === "other-request") return { ok: false, refusal: { code: "other-request" } };
+  return { ok: true, answer: done.answer, repeated: done.repeated };
+}
+
 /** What a repeated request is known by. What holds a passphrase is hashed as slowly as one: nobody learns it from the row by guessing. */
 async function hashOf(command: AnyCommand, id: CommandId, input: unknown): Promise<Buffer> {
   const request = JSON.stringify([command.name, input]);
   if (command.secretInput) return slowHash(request, Buffer.from(id));
   return createHash("sha256").update(request).digest();
-}
-
-interface SameRequest {
-  readonly id: CommandId;
-  readonly requestHash: Buffer;
-  readonly actor: Actor;
-}
-
-/** The answer that was given to the same request of the same person; null where the id was not used before. */
-async function repeated(db: Db, { id, requestHash, actor }: SameRequest): Promise<CommandResult | null> {
-  const before = await findCommand(db, id);
-  if (!before) return null;
-  if (before.personId !== actor.personId || !before.requestHash.equals(requestHash))
-    return { ok: false, refusal: { code: "other-request" } };
-  return { ok: true, answer: before.answer, repeated: true };
 }
 
 /** The database's constraints are the last word; what they refuse is the input's fault, not a crash. */

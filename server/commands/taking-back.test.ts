@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { beforeAll, describe, expect, test } from "vitest";
 import { ENTRY_KINDS, recordOf, ruleOf, type JobRecord } from "@/core/entries";
 import type { JobId } from "@/core/ids";
-import { caseOf } from "@/core/job";
+import { caseOf, rungOfJob } from "@/core/job";
 import type { Actor } from "@/server/auth/session";
 import { readFacts } from "@/server/db/facts";
 import { findJob, type JobRow } from "@/server/db/jobs";
@@ -92,9 +92,43 @@ describe("what is taken back leaves what the other entries say", () => {
     const measured = await job.record("record-test", { ...test1, outcome: "high" });
     await job.record("record-part", part("boost-hose", "split", "no-change"));
     const again = { ...test1, readings: [{ label: "", reading: { value: 0.3, unit: "bar" } }] };
-    const anew = await job.record("record-test", { ...again, outcome: "high", corrects: measured });
+    await job.record("record-test", { ...again, outcome: "high", corrects: measured });
     const { tests } = caseOf(await readFacts(pool(), job.id));
-    expect(tests).toMatchObject([{ seq: anew, position: measured, afterFixes: 0 }]);
+    expect(tests).toMatchObject([{ seq: measured, afterFixes: 0 }]);
+  });
+});
+
+describe("what is said anew stands where it stood", () => {
+  test("a part keeps the result that was told of it, however often it is corrected", async () => {
+    const job = await OpenJob.open(technician);
+    const fitted = await job.record("record-part", part("boost-sensor", "reads-wrong", null));
+    await job.record("record-part-result", { partSeq: fitted, result: "fixed" });
+    const again = await job.record("record-part", { ...part("boost-hose", "split", null), corrects: fitted });
+    const hose = { component: "boost-hose", seq: fitted, result: "fixed" };
+    expect((await readFacts(pool(), job.id)).parts).toMatchObject([hose]);
+    await job.record("record-part", { ...part("boost-hose", "split", null), minutes: 45, corrects: again });
+    expect((await readFacts(pool(), job.id)).parts).toMatchObject([{ ...hose, minutes: 45 }]);
+  });
+
+  test("proof still speaks of a cure whose result was corrected after it", async () => {
+    const job = await OpenJob.open(technician);
+    const partSeq = await job.record("record-part", part("boost-hose", "split", null));
+    const told = await job.record("record-part-result", { partSeq, result: "fixed", minutes: 5 });
+    await job.record("record-proof", { step: "road-test", result: "held" });
+    await job.record("record-part-result", { partSeq, result: "fixed", minutes: 15, corrects: told });
+    expect(rungOfJob(await readFacts(pool(), job.id))).toBe(4);
+  });
+
+  test("a scan that is corrected is no later than one that was made since", async () => {
+    const job = await OpenJob.open(technician);
+    const scan = (status: string) => ({
+      codes: [{ code: "P0299", module: "engine", status }],
+      modulesRead: ["engine"],
+    });
+    const first = await job.record("record-scan", scan("stored"));
+    await job.record("record-scan", scan("history"));
+    await job.record("record-scan", { ...scan("pending"), corrects: first });
+    expect((await readFacts(pool(), job.id)).codes).toMatchObject([{ code: "P0299", status: "history" }]);
   });
 });
 

@@ -1,7 +1,7 @@
 import "server-only";
 import type { JobId, PersonId, SiteId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
-import { CAUSES_OF_JOB } from "./facts";
+import { CAUSES_OF_JOB, placeOf } from "./facts";
 import type { Db } from "./pool";
 import { execute, many, one } from "./rows";
 
@@ -58,20 +58,21 @@ export async function readCasebookJobs(
          from (select distinct current_symptom(symptom) as symptom from job_symptom where job_id = j.id) s),
        'codes', (select coalesce(json_agg(json_build_object('code', c.code, 'module', nullif(c.module, ''), 'status', c.status)
            order by c.code, c.module), '[]')
-         from (select distinct on (code, module) code, module, status from job_code where job_id = j.id order by code, module, seq desc) c),
+         from (select distinct on (k.code, k.module) k.code, k.module, k.status from job_code k where k.job_id = j.id
+             order by k.code, k.module, ${placeOf("k")} desc) c),
        'modulesScanned', (select coalesce(json_agg(m.module order by m.module), '[]')
          from (select distinct module from job_module where job_id = j.id and state = 'read') m),
        'tests', (select coalesce(json_agg(json_build_object('procedure', t.procedure, 'outcome', t.outcome, 'minutes', t.minutes, 'place', t.place,
-           'readings', coalesce(e.body -> 'readings', '[]')) order by t.seq), '[]')
+           'readings', coalesce(e.body -> 'readings', '[]')) order by ${placeOf("t")}), '[]')
          from job_test t join entry e on e.job_id = t.job_id and e.seq = t.seq
          where t.job_id = j.id and t.procedure is not null),
        'parts', (select coalesce(json_agg(json_build_object('component', current_component(p.component),
            'failure', current_failure(p.failure), 'place', p.place, 'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes,
-           'cost', json_build_object('amount', p.cost, 'currency', p.currency), 'result', p.result) order by p.seq), '[]')
+           'cost', json_build_object('amount', p.cost, 'currency', p.currency), 'result', p.result) order by ${placeOf("p")}), '[]')
          from job_part p where p.job_id = j.id),
        'finding', case when j.finding is null then null else json_build_object('result', j.finding,
          'causes', ${CAUSES_OF_JOB}) end,
-       'proof', (select coalesce(json_agg(json_build_object('step', p.step, 'result', p.result, 'at', e.at) order by p.seq), '[]')
+       'proof', (select coalesce(json_agg(json_build_object('step', p.step, 'result', p.result, 'at', e.at) order by ${placeOf("p")}), '[]')
          from job_proof p join entry e on e.job_id = p.job_id and e.seq = p.seq where p.job_id = j.id),
        'comebackOf', (select o.key from job o where o.id = j.comeback_of)) as job
      from job j

@@ -79,7 +79,12 @@ export async function jobsWithoutFault(
      from job j
      join vehicle v on v.id = j.vehicle_id
      left join lateral (
-       select e.body from entry e where e.job_id = j.id and e.kind = 'finding' order by e.seq desc limit 1
+       select e.body
+       from entry e
+       where e.job_id = j.id and e.kind = 'finding'
+         and not exists (select from entry c where c.job_id = e.job_id and c.corrects = e.seq)
+       order by e.seq desc
+       limit 1
      ) f on true
      where j.site_id = $1 and j.finding = 'no-fault-found' and j.closed_at is not null and v.make = $3 and v.model = $4
        and exists (select from job_symptom s where s.job_id = j.id and current_symptom(s.symptom) = any($2))

@@ -1,7 +1,11 @@
 import "server-only";
+import { subYears } from "date-fns";
 import type { PersonId } from "@/core/ids";
 import type { Db } from "./pool";
 import { execute, maybeOne } from "./rows";
+
+/** A browser's cookie lives no longer. */
+const YEARS_KEPT = 1;
 
 /** Whose device this is, if anybody signed in from it before. */
 export async function findDevice(db: Db, hash: Buffer): Promise<PersonId | null> {
@@ -14,6 +18,7 @@ export async function findDevice(db: Db, hash: Buffer): Promise<PersonId | null>
 }
 
 export async function keepDevice(db: Db, device: { hash: Buffer; personId: PersonId; now: Date }): Promise<void> {
+  await execute(db, "delete from known_device where seen_at < $1", [subYears(device.now, YEARS_KEPT)]);
   await execute(
     db,
     `insert into known_device (token_hash, person_id, seen_at)
@@ -26,9 +31,4 @@ export async function keepDevice(db: Db, device: { hash: Buffer; personId: Perso
 /** A device that was lost, or a passphrase that was known to others: no device of theirs is known any more. */
 export async function forgetDevicesOf(db: Db, personId: PersonId): Promise<void> {
   await execute(db, "delete from known_device where person_id = $1", [personId]);
-}
-
-/** Ends every wait that keys which contain `part` are in. */
-export async function liftLimits(db: Db, part: string): Promise<void> {
-  await execute(db, "delete from attempt_limit where position($1 in key) > 0", [part]);
 }

@@ -47,6 +47,9 @@ export const MINUTES_OF_JOB = `
        and not exists (select from entry c where c.job_id = e.job_id and c.corrects = e.seq)
        and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = j.id and i.kind = 'imported'), 0))`;
 
+/** Where a row of a fact table stands on the trail: a correction where the entry stood that it corrects. */
+export const placeOf = (row: string): string => `coalesce(${row}.position, ${row}.seq)`;
+
 /** A code seen again keeps its latest status; a symptom named again adds its conditions. */
 const FACTS = `
   select j.id,
@@ -60,34 +63,34 @@ const FACTS = `
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
        order by s.first, s.symptom), '[]')
      from (
-       select named.symptom, min(named.seq) as first,
+       select named.symptom, min(named.place) as first,
          array(select distinct current_condition(c) from job_symptom o, unnest(o.conditions) c
            where o.job_id = j.id and current_symptom(o.symptom) = named.symptom order by 1) as conditions,
          array(select distinct current_condition(d) from job_symptom o, unnest(o.denied) d
            where o.job_id = j.id and current_symptom(o.symptom) = named.symptom order by 1) as denied
-       from (select current_symptom(symptom) as symptom, seq from job_symptom where job_id = j.id) named
+       from (select current_symptom(m.symptom) as symptom, ${placeOf("m")} as place from job_symptom m where m.job_id = j.id) named
        group by named.symptom
      ) s) as symptoms,
     (select coalesce(json_agg(json_build_object('code', k.code, 'module', nullif(k.module, ''), 'status', k.status,
        'returned', (select r.returned from job_code_return r
-         where r.job_id = j.id and r.code = k.code and r.module in ('', k.module) order by r.seq desc limit 1))
+         where r.job_id = j.id and r.code = k.code and r.module in ('', k.module) order by ${placeOf("r")} desc limit 1))
        order by k.code, k.module), '[]')
      from (
-       select distinct on (code, module) code, module, status
-       from job_code
-       where job_id = j.id
-       order by code, module, seq desc
+       select distinct on (c.code, c.module) c.code, c.module, c.status
+       from job_code c
+       where c.job_id = j.id
+       order by c.code, c.module, ${placeOf("c")} desc
      ) k) as codes,
     array(select distinct module from job_module where job_id = j.id and state = 'read' order by 1) as "modulesScanned",
     (select coalesce(json_agg(json_build_object('module', m.module, 'state', m.state) order by m.module), '[]')
      from (
-       select distinct on (module) module, state
-       from job_module
-       where job_id = j.id
-       order by module, seq desc
+       select distinct on (o.module) o.module, o.state
+       from job_module o
+       where o.job_id = j.id
+       order by o.module, ${placeOf("o")} desc
      ) m) as coverage,
     (select coalesce(json_agg(json_build_object('component', k.key, 'system', k.system, 'work', w.work, 'who', w.who,
-       'recency', w.recency) order by w.seq), '[]')
+       'recency', w.recency) order by ${placeOf("w")}), '[]')
      from job_prior_work w
      join component k on k.key = current_component(w.component)
      where w.job_id = j.id) as "priorWork",
@@ -97,25 +100,25 @@ const FACTS = `
        'conditions', array(select distinct current_condition(x) from unnest(c.conditions) x order by 1))
      from job_confirmation c
      where c.job_id = j.id
-     order by c.seq desc
+     order by ${placeOf("c")} desc
      limit 1) as confirmation,
     (select json_build_object('what', w.what, 'who', w.who, 'until', w.until)
      from job_watch w
      where w.job_id = j.id
-     order by w.seq desc
+     order by ${placeOf("w")} desc
      limit 1) as watch,
-    (select coalesce(json_agg(json_build_object('seq', t.seq, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
-       'minutes', t.minutes, 'access', t.access, 'place', t.place, 'effects', current_effects(t.effects), 'position', coalesce(t.position, t.seq)) order by coalesce(t.position, t.seq)), '[]')
+    (select coalesce(json_agg(json_build_object('seq', ${placeOf("t")}, 'procedure', t.procedure, 'title', t.title, 'outcome', t.outcome,
+       'minutes', t.minutes, 'access', t.access, 'place', t.place, 'effects', current_effects(t.effects)) order by ${placeOf("t")}), '[]')
      from job_test t where t.job_id = j.id) as tests,
-    (select coalesce(json_agg(json_build_object('seq', p.seq, 'component', current_component(p.component), 'failure', current_failure(p.failure),
+    (select coalesce(json_agg(json_build_object('seq', ${placeOf("p")}, 'component', current_component(p.component), 'failure', current_failure(p.failure),
        'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes, 'place', p.place,
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
-       'result', p.result, 'resultSeq', p.result_seq, 'position', coalesce(p.position, p.seq)) order by coalesce(p.position, p.seq)), '[]')
+       'result', p.result, 'resultSeq', p.result_seq) order by ${placeOf("p")}), '[]')
      from job_part p where p.job_id = j.id) as parts,
     (select coalesce(json_agg(json_build_object('seq', b.seq, 'what', b.what, 'removed', b.removed_seq is not null)
        order by b.seq), '[]')
      from job_bypass b where b.job_id = j.id) as bypasses,
-    (select coalesce(json_agg(json_build_object('seq', f.seq, 'step', f.step, 'result', f.result) order by f.seq), '[]')
+    (select coalesce(json_agg(json_build_object('seq', ${placeOf("f")}, 'step', f.step, 'result', f.result) order by ${placeOf("f")}), '[]')
      from job_proof f where f.job_id = j.id) as proof,
     (select coalesce(json_agg(json_build_object('component', n.component, 'failure', n.failure) order by n.component, n.failure), '[]')
      from (

@@ -1,5 +1,5 @@
 import "server-only";
-import type { Fact, JobRecord, TestFact } from "@/core/entries";
+import type { Fact, JobRecord } from "@/core/entries";
 import type { JobId } from "@/core/ids";
 import type { Db } from "./pool";
 import { execute } from "./rows";
@@ -10,22 +10,30 @@ type Row = Readonly<Record<string, unknown>>;
 /** What a record says, table by table. */
 const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = {
   job_symptom: ({ symptoms }) =>
-    symptoms.map(({ seq, key, conditions, denied = [] }) => ({ seq, symptom: key, conditions, denied })),
-  job_code: ({ codes }) => codes.map(({ seq, code, module, status }) => ({ seq, code, module: module ?? "", status })),
-  job_module: ({ modules }) => modules.map(({ seq, module, state }) => ({ seq, module, state })),
+    rows(symptoms, ({ key, conditions, denied = [] }) => ({ symptom: key, conditions, denied })),
+  job_code: ({ codes }) => rows(codes, ({ code, module, status }) => ({ code, module: module ?? "", status })),
+  job_module: ({ modules }) => rows(modules, ({ module, state }) => ({ module, state })),
   job_code_return: ({ returns }) =>
-    returns.map(({ seq, code, module, returned }) => ({ seq, code, module: module ?? "", returned })),
+    rows(returns, ({ code, module, returned }) => ({ code, module: module ?? "", returned })),
   job_confirmation: ({ confirmations }) =>
-    confirmations.map(({ seq, result, times, tries, conditions }) => ({ seq, result, times, tries, conditions })),
-  job_watch: ({ watches }) => watches.map(({ seq, what, who, until }) => ({ seq, what, who, until })),
+    rows(confirmations, ({ result, times, tries, conditions }) => ({ result, times, tries, conditions })),
+  job_watch: ({ watches }) => rows(watches, ({ what, who, until }) => ({ what, who, until })),
   job_prior_work: ({ priorWork }) =>
-    priorWork.map(({ seq, component, work, who, recency }) => ({ seq, component, work, who, recency })),
-  job_bypass: ({ bypasses }) => bypasses.map(({ seq, what, removedSeq }) => ({ seq, what, removed_seq: removedSeq })),
-  job_test: ({ tests }) => tests.map(testRow),
+    rows(priorWork, ({ component, work, who, recency }) => ({ component, work, who, recency })),
+  job_bypass: ({ bypasses }) => rows(bypasses, ({ what, removedSeq }) => ({ what, removed_seq: removedSeq })),
+  job_test: ({ tests }) =>
+    rows(tests, ({ procedure, title, outcome, minutes, access = null, effects, version, place }) => ({
+      procedure,
+      title,
+      outcome,
+      minutes,
+      access,
+      effects,
+      version,
+      place,
+    })),
   job_part: ({ parts }) =>
-    parts.map(({ seq, position, component, failure, place, partNumber, source, minutes, cost, result, resultSeq }) => ({
-      seq,
-      position,
+    rows(parts, ({ component, failure, place, partNumber, source, minutes, cost, result, resultSeq }) => ({
       component,
       failure,
       place,
@@ -37,20 +45,18 @@ const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = 
       result,
       result_seq: resultSeq,
     })),
-  job_proof: ({ proof }) => proof.map(({ seq, step, result }) => ({ seq, step, result })),
-  job_suspect: ({ suspects }) => suspects.map(({ seq, component, failure }) => ({ seq, component, failure })),
+  job_proof: ({ proof }) => rows(proof, ({ step, result }) => ({ step, result })),
+  job_suspect: ({ suspects }) => rows(suspects, ({ component, failure }) => ({ component, failure })),
   job_cause: ({ finding }) =>
-    (finding?.causes ?? []).map(({ component, failure, place = null }) => ({
-      seq: finding?.seq,
-      component,
-      failure,
-      place,
-    })),
+    rows(
+      finding ? finding.causes.map((cause) => ({ ...cause, seq: finding.seq, position: finding.position })) : [],
+      ({ component, failure, place = null }) => ({ component, failure, place }),
+    ),
 };
 
-function testRow(test: Fact<TestFact>): Row {
-  const { seq, position, procedure, title, outcome, minutes, access = null, effects, version, place } = test;
-  return { seq, position, procedure, title, outcome, minutes, access, effects, version, place };
+/** Rows of facts, each with the entry that it comes from. */
+function rows<Of>(facts: readonly Fact<Of>[], columnsOf: (fact: Fact<Of>) => Row): readonly Row[] {
+  return facts.map((fact) => ({ seq: fact.seq, position: fact.position, ...columnsOf(fact) }));
 }
 
 /**
@@ -59,17 +65,17 @@ function testRow(test: Fact<TestFact>): Row {
  */
 export async function writeRecord(db: Db, jobId: JobId, before: JobRecord, after: JobRecord): Promise<void> {
   for (const [table, rowsOf] of Object.entries(TABLES)) {
-    const rows = rowsOf(after);
-    if (JSON.stringify(rows) !== JSON.stringify(rowsOf(before))) await replaceRows(db, jobId, table, rows);
+    const now = rowsOf(after);
+    if (JSON.stringify(now) !== JSON.stringify(rowsOf(before))) await replaceRows(db, jobId, table, now);
   }
   await fillAccess(db, jobId, after);
   await setJob(db, jobId, after);
 }
 
-async function replaceRows(db: Db, jobId: JobId, table: string, rows: readonly Row[]): Promise<void> {
+async function replaceRows(db: Db, jobId: JobId, table: string, now: readonly Row[]): Promise<void> {
   await execute(db, `delete from ${table} where job_id = $1`, [jobId]);
-  if (!rows.length) return;
-  const whole = rows.map((row) => ({ job_id: jobId, ...row }));
+  if (!now.length) return;
+  const whole = now.map((row) => ({ job_id: jobId, ...row }));
   const columns = Object.keys(whole[0] ?? {}).join(", ");
   await execute(
     db,

@@ -1,94 +1,31 @@
 import "server-only";
-import {
-  causeKey,
-  causeName,
-  lowerFirst,
-  questionsFor,
-  type Advice,
-  type CauseKey,
-  type Labels,
-  type Procedure,
-  type RoadNow,
-} from "@/core/diagnosis";
+import { causeName, questionsFor, type Labels, type Procedure } from "@/core/diagnosis";
 import { groupsAmong, silentModules, type CodeGroup, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
-import type { KeptTrace } from "@/core/trace";
 import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
-import {
-  counted,
-  entryDetails,
-  entryShortText,
-  entryText,
-  FINDING_WORDS,
-  ruleOf,
-  symptomText,
-  type EntryRight,
-} from "@/core/entries";
-import {
-  layOutTrailMap,
-  NOT_IN_THE_BOOK,
-  recordOdds,
-  renamedOdds,
-  type OddsRecord,
-  type Road,
-  type Crossing,
-  type Move,
-} from "@/core/trail";
+import { FINDING_WORDS, symptomText } from "@/core/entries";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { marketMattersOf } from "@/server/db/catalogue";
 import { readFacts } from "@/server/db/facts";
 import { listInstruments, type InstrumentRow } from "@/server/db/instruments";
-import { listFiles, type FileRow } from "@/server/db/files";
-import { findJob, type JobRow } from "@/server/db/jobs";
+import { listFiles } from "@/server/db/files";
+import type { JobRow } from "@/server/db/jobs";
 import { listPeople, type Person } from "@/server/db/people";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { readTrail, type EntryWithOdds } from "@/server/db/trail";
+import { readTrail } from "@/server/db/trail";
 import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
-import { readMergedWords, type MergedWord, type WordKind } from "@/server/db/words";
+import { readMergedWords } from "@/server/db/words";
 import { labelsFrom } from "@/server/knowledge/labels";
 import { groupsForMake } from "@/server/db/code-groups";
 import { loadDesigned, type DesignedView } from "./designed";
 import { adviceView, type AdviceView } from "./advice-view";
 import { codeMeanings, type CodeMeaning } from "./codes";
+import { jobOf } from "./job-of";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
 import { outlookOf } from "./outlook";
-
-export interface CrossingView extends Crossing {
-  /** The entry in full, where its label is short. */
-  readonly title: string;
-  readonly minutes: number;
-  readonly moves: readonly (Move & { readonly name: string })[];
-}
-
-export interface RoadView extends Road {
-  readonly name: string;
-  readonly closedText: string | null;
-}
-
-export interface EntryView {
-  readonly seq: number;
-  readonly at: Date;
-  readonly by: string;
-  readonly kind: string;
-  readonly text: string;
-  readonly minutes: number;
-  /** Minutes spent on the job up to and with this entry. */
-  readonly total: number;
-  readonly mark: "holds" | "fails" | "in vain" | "unsure" | null;
-  readonly corrects: number | null;
-  readonly correctedBy: number | null;
-  /** What somebody must be allowed to do to take it back; null where nobody can, or can any more. */
-  readonly takenBackBy: EntryRight | null;
-  readonly byId: string;
-  /** What stands below the line. */
-  readonly details: readonly string[];
-  readonly files: readonly FileView[];
-  /** A test's recording, to be drawn. */
-  readonly trace: KeptTrace | null;
-}
-
-export type FileView = Pick<FileRow, "id" | "name" | "mediaType" | "by" | "byId">;
+import { entryViews, withCountedMinutes, type EntryView } from "./trail";
+import { currentCause, trailMap, type TrailMapView } from "./trail-map";
 
 export interface JobSheet {
   readonly job: JobRow;
@@ -103,13 +40,7 @@ export interface JobSheet {
   readonly needName: string | null;
   readonly sameTest: string | null;
   readonly cameBack: boolean;
-  readonly map: {
-    readonly roads: readonly RoadView[];
-    readonly crossings: readonly CrossingView[];
-    readonly height: number;
-    /** The book says something else than at the last entry: the roads end in what it says today. */
-    readonly bookChanged: boolean;
-  };
+  readonly map: TrailMapView;
   readonly trail: readonly EntryView[];
   readonly advice: AdviceView;
   readonly like: readonly LikeJobView[];
@@ -138,7 +69,7 @@ export interface JobSheet {
 /** Everything the job sheet shows, or null where the shop has no such job. */
 export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | null> {
   const db = pool();
-  const job = await findJob(db, site.id, id);
+  const job = await jobOf(site.id, id);
   if (!job) return null;
   const [facts, trail, words, merged, vehicle, colleagues, files, instruments] = await Promise.all([
     readFacts(db, id),
@@ -166,7 +97,14 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
-    ...{ job, vehicle, facts, minutes, words, like, deadEnds: ends, procedures: knowledge.procedures },
+    job,
+    vehicle,
+    facts,
+    minutes,
+    words,
+    like,
+    deadEnds: ends,
+    procedures: knowledge.procedures,
     codeMeanings: meanings,
     codeGroups: groups,
     sharedByCodes: groupsAmong(codes, groups),
@@ -184,12 +122,6 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };
-}
-
-/** What was taken back, and what stands anew beside it, is not counted twice. */
-function withCountedMinutes(trail: readonly EntryWithOdds[]): readonly EntryWithOdds[] {
-  const counts = counted(trail);
-  return trail.map((entry) => (counts.has(entry.seq) ? entry : { ...entry, minutes: 0 }));
 }
 
 const unanswered = ({ coverage }: JobFacts) =>
@@ -228,135 +160,4 @@ function failedTest(facts: JobFacts): string | null {
       ),
   );
   return speaks.at(-1)?.title ?? null;
-}
-
-/** What a cause that was recorded counts as now that words of it were merged. */
-function currentCause(merged: readonly MergedWord[]): (key: CauseKey) => CauseKey {
-  if (!merged.length) return (key) => key;
-  const into = new Map(merged.map((each) => [`${each.kind}/${each.key}`, each.into]));
-  return (key) => {
-    const [component = "", failure = ""] = key.split("/");
-    const now = (kind: WordKind, word: string) => into.get(`${kind}/${word}`) ?? word;
-    return causeKey({ component: now("component", component), failure: now("failure", failure) });
-  };
-}
-
-interface Now {
-  readonly advice: Advice;
-  readonly roads: readonly RoadNow[];
-  readonly labels: Labels;
-  readonly current: (key: CauseKey) => CauseKey;
-}
-
-/** The roads as they were recorded, entry after entry; they end in today's odds, where the book has changed since. */
-function trailMap(trail: readonly EntryWithOdds[], { advice, roads, labels, current }: Now): JobSheet["map"] {
-  const recorded = trail.flatMap((entry) => {
-    const { seq, body, odds, minutes } = entry;
-    if (!odds) return [];
-    return {
-      seq,
-      label: entryShortText(labels, body),
-      title: entryText(labels, body),
-      minutes,
-      odds: renamedOdds(odds, current),
-    };
-  });
-  const now = recordOdds(advice);
-  const last = recorded.at(-1);
-  const bookChanged = last !== undefined && oddsDiffer(last.odds, now);
-  const today = { seq: NOW_SEQ, label: "now", title: "The book has changed since", minutes: 0, odds: now };
-  const stops = bookChanged ? [...recorded, today] : recorded;
-  const through = new Set(roads.flatMap(({ cause, state }) => (state === "through" ? [cause.key] : [])));
-  const named = new Set(advice.named.map((cause) => causeKey(cause)));
-  const map = layOutTrailMap(stops, { through, named });
-  return {
-    ...map,
-    bookChanged,
-    crossings: map.crossings.map((crossing, at) => ({
-      ...crossing,
-      title: stops[at]?.title ?? crossing.label,
-      minutes: stops[at]?.minutes ?? 0,
-      moves: crossing.moves.map((move) => ({ ...move, name: roadName(move, labels) })),
-    })),
-    roads: map.roads.map((road) => ({ ...road, name: roadName(road, labels), closedText: closedText(road) })),
-  };
-}
-
-/** No entry has it. */
-const NOW_SEQ = 0;
-/** Odds that differ by less look the same. */
-const LOOKS_OTHER = 0.01;
-
-function oddsDiffer(before: OddsRecord, now: OddsRecord): boolean {
-  const p = (odds: OddsRecord, key: CauseKey) => odds.suspects.find(({ cause }) => cause === key)?.p ?? 0;
-  const keys = [...before.suspects, ...now.suspects].map(({ cause }) => cause);
-  return (
-    Math.abs(before.unknown - now.unknown) >= LOOKS_OTHER ||
-    keys.some((key) => Math.abs(p(before, key) - p(now, key)) >= LOOKS_OTHER)
-  );
-}
-
-function roadName({ key }: Pick<Road, "key">, labels: Labels): string {
-  if (key === NOT_IN_THE_BOOK) return "Not in the book";
-  const [component = "", failure = ""] = key.split("/");
-  return causeName(labels, { component, failure });
-}
-
-function closedText({ closedBy }: Road): string | null {
-  if (!closedBy) return null;
-  return closedBy.kind === "tried" ? "closed: repaired in vain" : `closed: ${lowerFirst(closedBy.outcome)}`;
-}
-
-/** The right that taking an entry back needs, where it can still be taken back. */
-function takenBackBy({ body, correctedBy }: EntryWithOdds, closed: boolean): EntryRight | null {
-  const { right, stays, onClosed } = ruleOf(body.kind);
-  if (stays !== null || correctedBy !== null) return null;
-  return closed ? (onClosed ? "job.close" : null) : right;
-}
-
-function entryViews(
-  trail: readonly EntryWithOdds[],
-  files: readonly FileRow[],
-  labels: Labels,
-  closed: boolean,
-): readonly EntryView[] {
-  let total = 0;
-  return trail.map((entry) => {
-    const { seq, at, by, byId, body, corrects, correctedBy, minutes } = entry;
-    total += minutes;
-    const text = entryText(labels, body);
-    return {
-      seq,
-      at,
-      by,
-      kind: body.kind,
-      text,
-      minutes,
-      total,
-      mark: markOf(body),
-      corrects,
-      correctedBy,
-      takenBackBy: takenBackBy(entry, closed),
-      byId,
-      details: entryDetails(body),
-      files: files.filter((file) => file.seq === seq),
-      trace: body.kind === "test" ? (body.trace ?? null) : null,
-    };
-  });
-}
-
-function markOf(body: EntryWithOdds["body"]): EntryView["mark"] {
-  switch (body.kind) {
-    case "test":
-      if (body.verdict === "pass") return "holds";
-      if (body.verdict === "fail") return "fails";
-      return body.verdict || body.outcome === "could-not-tell" ? "unsure" : null;
-    case "part":
-    case "part-result":
-      return body.result === "no-change" ? "in vain" : body.result === "fixed" ? "holds" : null;
-    case "proof":
-      return body.result === "held" ? "holds" : "fails";
-    default:
-      return null;
-  }
 }

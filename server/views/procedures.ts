@@ -1,4 +1,5 @@
 import "server-only";
+import { cache } from "react";
 import { causeName, type Effect, type Procedure } from "@/core/diagnosis";
 import { asJobId } from "@/core/ids";
 import { knownGood, type KnownGood } from "@/core/measure";
@@ -40,8 +41,8 @@ export interface ProcedureView extends ProcedureRow {
   readonly knownGood: KnownGood | null;
 }
 
-/** One procedure with what its outcomes do to suspects, in words; null where there is none. */
-export async function loadProcedure(key: string): Promise<ProcedureView | null> {
+/** One procedure with what its outcomes do to suspects, in words; null where there is none. Looked up once for a page. */
+export const loadProcedure = cache(async (key: string): Promise<ProcedureView | null> => {
   const db = pool();
   const procedure = await readProcedure(db, key);
   if (!procedure) return null;
@@ -59,7 +60,7 @@ export async function loadProcedure(key: string): Promise<ProcedureView | null> 
     })),
     knownGood: knownGood(await passedReadings(db, key)),
   };
-}
+});
 
 /** Words that an editor of procedures chooses from. */
 export async function loadBookWords(): Promise<Pick<Vocabulary, "components" | "failures">> {

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Field, TextInput } from "@/ui/form";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 import { Cautions } from "./test/cautions";
 
 const CAUTIONS = [
@@ -26,7 +26,7 @@ export function BypassDialog() {
       fields={["what", "minutes"]}
       save="Save"
       disabled={!what.trim()}
-      onSubmit={() => command.save({ what, minutes: numberOrText(minutes) })}
+      onSubmit={() => command.save({ what, minutes: minutesOrText(minutes) })}
     >
       <Cautions cautions={CAUTIONS} />
       <Field name="what" label="What is bridged, and where" hint="relay 14 by a fused lead, pins 30 and 87">

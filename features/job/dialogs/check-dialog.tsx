@@ -8,7 +8,7 @@ import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 import { PlaceField } from "./place-field";
 
 const EFFECT_CHOICES: readonly { readonly value: EffectKind | "none"; readonly label: string }[] = [
@@ -36,7 +36,7 @@ export function CheckDialog() {
     const [component = "", failure = ""] = suspect === ANOTHER ? [other.component, other.failure] : suspect.split("/");
     const kind = EFFECT_CHOICES.find(({ value }) => value === effect)?.value ?? "none";
     const effects = component && kind !== "none" ? [{ component, failure: failure || null, effect: kind }] : [];
-    return command.save({ procedure: null, title, outcome, place, effects, minutes: numberOrText(minutes) });
+    return command.save({ procedure: null, title, outcome, place, effects, minutes: minutesOrText(minutes) });
   };
   return (
     <JobForm

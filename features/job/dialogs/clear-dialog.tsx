@@ -8,7 +8,7 @@ import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
 import { PluggedVehicles, type ReadStep } from "./plugged-vehicle";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 
 const RETURNS: readonly { readonly value: CodeReturn; readonly label: string }[] = [
   { value: "at-once", label: "At once" },
@@ -58,7 +58,7 @@ export function ClearDialog() {
       const when = RETURNS.find(({ value }) => value === returned[keyOf(each)])?.value;
       return when ? [{ code: each.code, module: each.module, returned: when }] : [];
     });
-    return command.save({ returns, minutes: numberOrText(minutes) });
+    return command.save({ returns, minutes: minutesOrText(minutes) });
   };
   return (
     <JobForm

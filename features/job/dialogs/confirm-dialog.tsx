@@ -7,7 +7,7 @@ import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 
 const RESULTS = [
   { value: "reproduced", label: "Yes, it shows" },
@@ -31,7 +31,7 @@ export function ConfirmDialog() {
       times: numberOrText(times) ?? null,
       tries: numberOrText(tries) ?? null,
       conditions,
-      minutes: numberOrText(minutes),
+      minutes: minutesOrText(minutes),
       note,
     });
   return (

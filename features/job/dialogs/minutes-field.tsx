@@ -1,6 +1,6 @@
 "use client";
 
-import { readMinutes } from "@/core/measure";
+import { readMinutes, readNumber } from "@/core/measure";
 import { Field, TextInput } from "@/ui/form";
 
 interface MinutesFieldProps {
@@ -23,7 +23,11 @@ export function MinutesField({ value, onChange }: MinutesFieldProps) {
 }
 
 /** What to send for a field of minutes: the number, or the text as it is, which the server then names as wrong. */
-export function numberOrText(text: string): number | string | undefined {
-  if (!text.trim()) return undefined;
-  return readMinutes(text) ?? text;
+export const minutesOrText = (text: string) => readOrText(text, readMinutes);
+
+/** The same of any other number: a price, a count. */
+export const numberOrText = (text: string) => readOrText(text, readNumber);
+
+function readOrText(text: string, read: (text: string) => number | null): number | string | undefined {
+  return text.trim() ? (read(text) ?? text) : undefined;
 }

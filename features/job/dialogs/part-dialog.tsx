@@ -9,7 +9,7 @@ import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 import { PlaceField } from "./place-field";
 
 export const RESULT_CHOICES = [
@@ -48,7 +48,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       partNumber,
       source,
       cost: { amount: numberOrText(cost) ?? 0, currency: site.currency },
-      minutes: numberOrText(minutes),
+      minutes: minutesOrText(minutes),
       result: result === "later" ? null : result,
     });
   return (

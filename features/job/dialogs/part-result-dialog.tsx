@@ -4,7 +4,7 @@ import { useState } from "react";
 import { ChooseOne } from "@/ui/choices";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 import { RESULT_CHOICES } from "./part-dialog";
 
 export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
@@ -18,7 +18,7 @@ export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
       fields={["result", "minutes"]}
       save="Save the result"
       disabled={!result}
-      onSubmit={() => command.save({ partSeq, result, minutes: numberOrText(minutes) })}
+      onSubmit={() => command.save({ partSeq, result, minutes: minutesOrText(minutes) })}
     >
       <ChooseOne label="What came of it" value={result} onChange={setResult} choices={RESULT_CHOICES} stacked />
       <MinutesField value={minutes} onChange={setMinutes} />

@@ -8,7 +8,7 @@ import { STEP_TITLES } from "../next-proof";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 
 const STEP_CHOICES: readonly { readonly value: ProofStep; readonly label: string }[] = [
   { value: "bench", label: "Tried before closing up" },
@@ -38,7 +38,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
       fields={["minutes", "note"]}
       save="Save the proof"
       disabled={!result}
-      onSubmit={() => command.save({ step, result, minutes: numberOrText(minutes), note })}
+      onSubmit={() => command.save({ step, result, minutes: minutesOrText(minutes), note })}
     >
       <ChooseOne
         label="Kind of proof"

@@ -12,7 +12,7 @@ import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
 import { PluggedVehicles } from "./plugged-vehicle";
 import { ReportField } from "./report-field";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 
 const STATE_WORDS: Record<ModuleState, string> = {
   read: "read",
@@ -43,7 +43,7 @@ export function ScanDialog() {
       modulesSilent: inState("no-answer"),
       modulesUnreadable: inState("unreadable"),
       ...said,
-      minutes: numberOrText(minutes),
+      minutes: minutesOrText(minutes),
     });
   return (
     <JobForm

@@ -6,7 +6,7 @@ import { SymptomPicker } from "@/features/shared/symptom-picker";
 import { useJobPage, useMay } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { JobForm } from "./job-form";
-import { MinutesField, numberOrText } from "./minutes-field";
+import { MinutesField, minutesOrText } from "./minutes-field";
 
 /** Adds symptoms, or conditions to those that are there. */
 export function SymptomsDialog() {
@@ -23,7 +23,7 @@ export function SymptomsDialog() {
       fields={["minutes", "symptoms"]}
       save="Save the symptoms"
       disabled={symptoms.length === 0}
-      onSubmit={() => command.save({ symptoms, minutes: numberOrText(minutes) ?? 0 })}
+      onSubmit={() => command.save({ symptoms, minutes: minutesOrText(minutes) ?? 0 })}
     >
       <SymptomPicker words={sheet.words} mayAdd={mayAdd} value={symptoms} onChange={setSymptoms} />
       <MinutesField value={minutes} onChange={setMinutes} />

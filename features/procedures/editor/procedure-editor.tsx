@@ -35,7 +35,7 @@ const LOOK_WORDS: Readonly<Record<TraceLook, string>> = {
 };
 
 const POINTED: ReadonlySet<ProcedureKind> = new Set(["several", "loudest", "swap"]);
-const VALUED: ReadonlySet<ProcedureKind> = new Set(["value", "several", "before-after", "trace"]);
+const VALUED: ReadonlySet<ProcedureKind> = new Set(["value", "several", "before-after", "trace", "high-voltage"]);
 
 /** Writes a procedure: what it asks, how it is done, what is wanted, and what its outcomes do to suspects. */
 export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorProps) {
@@ -179,6 +179,11 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
           {POINTED.has(draft.kind) && list("points", "What is compared: cylinders, wheels, places")}
           {VALUED.has(draft.kind) && (
             <>
+              {draft.kind === "high-voltage" && (
+                <p>
+                  Wanted is a value between limits: up to how many volts it counts as dead, by the maker's procedure.
+                </p>
+              )}
               <SpecFields name="spec" draft={draft.spec} onChange={(spec) => set({ spec })} optional />
               {draft.specs.map((variant, at) => (
                 <VariantFields

@@ -25,7 +25,7 @@ export default async function TeamPage() {
           Maker codes of VINs
         </ButtonLink>
       )}
-      {tokens && <TokenList tokens={tokens} />}
+      {tokens && <TokenList tokens={tokens} timeZone={site.timeZone} />}
       <OwnAccount name={actor.name} role={actor.role} />
     </div>
   );

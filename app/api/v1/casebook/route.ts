@@ -5,7 +5,7 @@ import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
 import { streamed } from "@/server/api/stream";
 import { exportCasebook } from "@/server/casebook/export";
 import { runImport } from "@/server/casebook/run-import";
-import { DEEPEST } from "@/server/casebook/heaviness";
+import { DEEPEST } from "@/server/bounds";
 import { spoolCasebook, type Unreadable } from "@/server/casebook/spool";
 import { pool } from "@/server/db/pool";
 

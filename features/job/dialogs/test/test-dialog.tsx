@@ -18,7 +18,7 @@ import { useJobPage } from "../../job-context";
 import { useRunningTests } from "../../running-test";
 import { useJobCommand } from "../../use-job-command";
 import { JobForm } from "../job-form";
-import { MinutesField, numberOrText } from "../minutes-field";
+import { MinutesField, minutesOrText } from "../minutes-field";
 import { PlaceField } from "../place-field";
 import { Before } from "./before";
 import { Calculators } from "./calculators";
@@ -89,7 +89,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
         ...{ procedure: procedure.key, outcome, note, sure },
         place: draft.where ?? "",
         ...{ preconditions: ticked, partMaker, instrumentId, overruled: against ? overruled : null },
-        minutes: numberOrText(draft.minutes),
+        minutes: minutesOrText(draft.minutes),
       },
       pictures.keep,
     );

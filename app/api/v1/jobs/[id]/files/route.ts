@@ -4,7 +4,7 @@ import { badInput, problemOfRefusal, problemResponse } from "@/server/api/proble
 import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
 import { keptFile, sentBytes } from "@/server/api/sent-file";
 import type { Actor } from "@/server/auth/session";
-import { findCommand, insertCommand } from "@/server/db/commands";
+import { once } from "@/server/commands/once";
 import { findJob, type JobRow } from "@/server/db/jobs";
 import { insertFile, type NewFile } from "@/server/db/files";
 import { inTransaction, pool } from "@/server/db/pool";
@@ -55,25 +55,17 @@ interface Sent {
 
 /** @returns false where the key was used for something else, or by somebody else */
 async function keep(file: NewFile, { job, actor, bytes }: Sent): Promise<boolean> {
-  const { id, seq, name, at: now } = file;
+  const { seq, name, at: now } = file;
   const requestHash = createHash("sha256")
     .update(JSON.stringify(["add-file", job.id, seq, name]))
     .update(bytes)
     .digest();
-  return inTransaction(async (db) => {
-    const { personId, tokenId } = actor;
-    const isNew = await insertCommand(db, {
-      id: id as CommandId,
-      name: "add-file",
-      requestHash,
-      personId,
-      tokenId,
-      now,
-    });
-    const before = isNew ? null : await findCommand(db, id as CommandId);
-    if (before && (before.personId !== personId || !before.requestHash.equals(requestHash))) return false;
-    if (await insertFile(db, file))
-      await announceJob(db, { siteId: job.siteId, jobId: job.id, version: job.version, files: true });
-    return true;
-  });
+  const request = { id: file.id as CommandId, name: "add-file", requestHash, actor, now };
+  const done = await inTransaction((db) =>
+    once(db, request, async () => {
+      if (await insertFile(db, file))
+        await announceJob(db, { siteId: job.siteId, jobId: job.id, version: job.version, files: true });
+    }),
+  );
+  return done.kind === "done";
 }
