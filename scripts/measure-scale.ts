@@ -75,7 +75,9 @@ await program(async () => {
   const dice = new Dice(4711);
   const files = Array.from({ length: WARM_UP + CASES }, () => ({
     ...sightOf(dealJob(world, dice)),
-    ...{ tests: [], fixesTried: [], access: [] },
+    tests: [],
+    fixesTried: [],
+    access: [],
   }));
   const table: (readonly [number, Awaited<ReturnType<typeof measure>>])[] = [];
   let there = 0;

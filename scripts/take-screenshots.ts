@@ -13,19 +13,17 @@ const PHONE = { width: 390, height: 844 };
 
 const WARM_UP = [
   "time (min);engine outlet (degC);hose (degC)",
-  ...[
-    "0;15;15",
-    "1;32;16",
-    "2;48;17",
-    "3;63;18",
-    "4;76;19",
-    "5;86;20",
-    "6;88;35",
-    "7;89;52",
-    "8;90;66",
-    "9;91;76",
-    "10;91;82",
-  ],
+  "0;15;15",
+  "1;32;16",
+  "2;48;17",
+  "3;63;18",
+  "4;76;19",
+  "5;86;20",
+  "6;88;35",
+  "7;89;52",
+  "8;90;66",
+  "9;91;76",
+  "10;91;82",
 ].join("\n");
 
 type Shot = readonly [file: string, size: typeof DESK, go: (browser: Browser) => Promise<unknown>];

@@ -7,7 +7,9 @@ export function casebookOf(world: World, history: readonly JobFacts[]): object {
   const components = new Map(book.causes.map(({ component, system }) => [component, system]));
   const failures = [...new Set(book.causes.map(({ failure }) => failure))];
   return {
-    ...{ format: "dead-ends/casebook", version: 1, exportedAt: "2026-01-31T10:00:00Z" },
+    format: "dead-ends/casebook",
+    version: 1,
+    exportedAt: "2026-01-31T10:00:00Z",
     vocabulary: {
       symptoms: symptoms.map((key) => ({ key, label: `It shows ${key}`, system: key.split("-")[0] })),
       conditions: conditions.map((key) => ({ key, label: `While it is ${key}` })),
@@ -16,28 +18,38 @@ export function casebookOf(world: World, history: readonly JobFacts[]): object {
     },
     procedures: book.procedures.map(
       ({ key, title, component, minutes, access, accessMinutes, tools, cautions, outcomes }) => ({
-        ...{ key, title, component, minutes, access, accessMinutes, tools, cautions, outcomes },
+        key,
+        title,
+        component,
+        minutes,
+        access,
+        accessMinutes,
+        tools,
+        cautions,
+        outcomes,
       }),
     ),
     fixes: book.fixes,
     patterns: book.patterns.map((pattern) => ({ ...pattern, title: pattern.key })),
     jobs: history.map((job, at) => ({
-      ...{
-        key: `job-${at}`,
-        openedAt: makeDay(at, 8),
-        closedAt: makeDay(at, 16),
-        vehicle: { ...job.vehicle, vin: null },
-      },
-      ...{
-        odometerKm: job.odometerKm,
-        complaint: `Complaint ${at}`,
-        codes: job.codes,
-        modulesScanned: job.modulesScanned,
-      },
+      key: `job-${at}`,
+      openedAt: makeDay(at, 8),
+      closedAt: makeDay(at, 16),
+      vehicle: { ...job.vehicle, vin: null },
+      odometerKm: job.odometerKm,
+      complaint: `Complaint ${at}`,
+      codes: job.codes,
+      modulesScanned: job.modulesScanned,
       symptoms: job.symptoms.map(({ key, conditions: under }) => ({ key, conditions: under })),
       tests: job.tests.map(({ procedure, outcome, minutes }) => ({ procedure, outcome, minutes, readings: [] })),
       parts: job.parts.map(({ component, failure, partNumber, source, minutes, cost, result }) => ({
-        ...{ component, failure, partNumber, source, minutes, cost, result },
+        component,
+        failure,
+        partNumber,
+        source,
+        minutes,
+        cost,
+        result,
       })),
       finding: job.finding && {
         result: job.finding.result,

@@ -147,7 +147,7 @@ test("a vehicle that comes again is one tap, and five codes are one line", async
     await browser.valueOf("Model"),
     await browser.valueOf("Engine code"),
     await browser.valueOf("Built in month"),
-  ]).toEqual([...["Ferryman", "D22R", "2018-10"]]);
+  ]).toEqual(["Ferryman", "D22R", "2018-10"]);
   await browser.find(
     "//*[@aria-label='Here before']//li[contains(., 'Crankshaft position sensor')][contains(., 'by Ilka Venn')]",
   );

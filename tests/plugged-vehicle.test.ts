@@ -43,7 +43,7 @@ describe("a vehicle on the interface", () => {
     await browser.find(`${DIALOG}//button[@aria-label='body: no answer'][@aria-pressed='true']`);
     await browser.find(`${DIALOG}//button[@aria-label='airbag: not readable'][@aria-pressed='true']`);
     expect([await browser.valueOf("Code 1"), await browser.valueOf("Code 2"), await browser.valueOf("Code 3")]).toEqual(
-      [...["P0299", "P0401", "U0140"]],
+      ["P0299", "P0401", "U0140"],
     );
     await browser.press("Save the scan");
     await browser.find("//ol//li[contains(., 'U0140 stored (instruments)')][contains(., 'no answer: body')]");

@@ -107,7 +107,8 @@ describe("a test", () => {
     await browser.find("//section[@aria-label='Do next']//p[.='Under way on this machine']");
     await browser.press("Go on with it");
     expect([await browser.valueOf("Reading"), await browser.valueOf("Note")]).toEqual([
-      ...["0.55", "written before the phone slept"],
+      "0.55",
+      "written before the phone slept",
     ]);
     await browser.find(`${DIALOG}//*[@role='timer']`);
     await browser.offline(true);
@@ -154,7 +155,11 @@ test("over the API a doubtful reading is asked about as well", async () => {
   const jobId = (await browser.driver.getCurrentUrl()).split("/").at(-1);
   const version = (await browser.driver.findElements({ xpath: "//ol/li[starts-with(@id, 'entry-')]" })).length;
   const input = {
-    ...{ jobId, version, procedure: "glow-plug-resistance", outcome: "in-spec", minutes: 4 },
+    jobId,
+    version,
+    procedure: "glow-plug-resistance",
+    outcome: "in-spec",
+    minutes: 4,
     readings: [{ label: "1", reading: { value: 700, unit: "ohm" } }],
   };
   const response = await technician.command("record-test", input);

@@ -163,8 +163,19 @@ describe("every screen is accessible, fits and works without complaint, at both 
 
   test("every dialog of the job sheet", async () => {
     const dialogs = [
-      ...["Symptoms", "Before", "Confirm", "Scan", "Clear", "Test", "Bypass", "Part", "Cause", "Hand over"],
-      ...["What the line understands", "Name another suspect", "Start"],
+      "Symptoms",
+      "Before",
+      "Confirm",
+      "Scan",
+      "Clear",
+      "Test",
+      "Bypass",
+      "Part",
+      "Cause",
+      "Hand over",
+      "What the line understands",
+      "Name another suspect",
+      "Start",
     ];
     await openJobOf(browser, "HF 4149");
     for (const name of dialogs) {

@@ -28,7 +28,11 @@ const VEHICLE = { make: "Tarrow", model: "Packet", year: 2017, engine: "D21K", t
 async function openJob(plate: string, symptoms: readonly string[]): Promise<Job> {
   const vehicle = { plate, ...VEHICLE };
   const input = {
-    ...{ vehicle, odometerKm: 121_000, complaint: "As told at the desk.", codes: [], modulesRead: [] },
+    vehicle,
+    odometerKm: 121_000,
+    complaint: "As told at the desk.",
+    codes: [],
+    modulesRead: [],
     symptoms: symptoms.map((key) => ({ key, conditions: [] })),
   };
   const job = await answerOf(client.command("open-job", input));

@@ -21,7 +21,9 @@ describe("the calculators", () => {
   test("of electricity agree with what a notebook gives", () => {
     // 6 m of 16 mm² copper: 6 / (58 · 16) = 6.466 mΩ; at 150 A 0.97 V.
     expect(compute("cable-drop", { length: q(6, "m"), area: q(16, "mm2"), current: q(150, "A") }).values).toEqual([
-      ...["Drop: 0.9698 V", "Resistance: 0.006466 Ω", "Heat in the cable: 145.5 W"],
+      "Drop: 0.9698 V",
+      "Resistance: 0.006466 Ω",
+      "Heat in the cable: 145.5 W",
     ]);
     expect(compute("joint-resistance", { drop: q(400, "mV"), current: q(80, "A") }).values[0]).toBe(
       "Resistance: 0.005 Ω",
@@ -29,7 +31,10 @@ describe("the calculators", () => {
     // 1 kΩ of copper at 80 °C: 1000 / (1 + 0.00393 · 60) = 809.2 Ω at 20 °C.
     expect(
       compute("resistance-at-temperature", {
-        ...{ resistance: q(1, "kohm"), measuredAt: q(80, "degC"), wantedAt: q(68, "degF"), metal: "copper" },
+        resistance: q(1, "kohm"),
+        measuredAt: q(80, "degC"),
+        wantedAt: q(68, "degF"),
+        metal: "copper",
       }).values,
     ).toEqual(["Resistance: 809.2 Ω"]);
     const fuse = { power: q(120, "W"), voltage: q(12, "V"), fuse: q(10, "A") };
@@ -44,7 +49,10 @@ describe("the calculators", () => {
   test("plan charging so that a try is never started on less than it needs", () => {
     const plan = { now: q(40, "%"), needed: q(70, "%"), gain: q(8, "%"), block: q(20, "min"), loss: q(6, "%") };
     expect(compute("charge-plan", plan).values).toEqual([
-      ...["Blocks: 4", "Minutes: 80 min", "Tries then: 1", "State before the first try: 72 %"],
+      "Blocks: 4",
+      "Minutes: 80 min",
+      "Tries then: 1",
+      "State before the first try: 72 %",
     ]);
     expect(compute("charge-plan", { ...plan, now: q(90, "%") })).toMatchObject({
       sentence: expect.stringMatching(/^Enough for 4 tries now\. It stands at 90 %/),
@@ -77,7 +85,10 @@ describe("the calculators", () => {
     expect(compute("vibration-order", both).sentence).toContain("but also");
     expect(compute("speeds", { ...at, gear: 0.75 }).values).toEqual([
       "Wheel: 812.1 rpm",
-      ...["Propeller shaft: 3330 rpm", "Engine: 2497 rpm", "Rolls a turn: 2.052 m", "Turns a kilometre: 487"],
+      "Propeller shaft: 3330 rpm",
+      "Engine: 2497 rpm",
+      "Rolls a turn: 2.052 m",
+      "Turns a kilometre: 487",
     ]);
     expect(
       compute("torque-adapter", { torque: q(100, "N.m"), lever: q(400, "mm"), adapter: q(10, "cm") }).values[0],
@@ -103,7 +114,10 @@ describe("the calculators", () => {
     });
     const trims = (idle: number, load: number) =>
       compute("mixture-trims", {
-        ...{ idleShort: q(idle, "%"), idleLong: q(0, "%"), loadShort: q(0, "%"), loadLong: q(load, "%") },
+        idleShort: q(idle, "%"),
+        idleLong: q(0, "%"),
+        loadShort: q(0, "%"),
+        loadLong: q(load, "%"),
       }).sentence;
     expect(trims(18, 4)).toContain("air that was not measured gets in");
     expect(trims(2, 15)).toContain("too little fuel comes");

@@ -7,7 +7,17 @@ export { calculate, type Calculated, type Calculator, type CalculatorInput, type
 
 /** Every calculator of the bench, in the order of the page. */
 export const CALCULATORS: readonly Calculator[] = [
-  ...[CABLE_DROP, MEASURED_DROP, RESISTANCE_AT, POWER_AND_FUSE, PARASITIC_DRAIN, CHARGE_PLAN],
-  ...[VIBRATION_ORDER, SPEEDS, TORQUE_ADAPTER],
-  ...[ODD_ONE, LEAK_RATE, CLEAN_TRIES, MIXTURE_TRIMS],
+  CABLE_DROP,
+  MEASURED_DROP,
+  RESISTANCE_AT,
+  POWER_AND_FUSE,
+  PARASITIC_DRAIN,
+  CHARGE_PLAN,
+  VIBRATION_ORDER,
+  SPEEDS,
+  TORQUE_ADAPTER,
+  ODD_ONE,
+  LEAK_RATE,
+  CLEAN_TRIES,
+  MIXTURE_TRIMS,
 ];

@@ -4,7 +4,14 @@ import { codeFamily, homeModule, readCode } from ".";
 
 test("a code is read however it is written, in its one form", () => {
   expect(["p0340", "P 0340", "P-0340", "u0100", "B1190", "c0035", "P2BAD", "P1ABC"].map(readCode)).toEqual([
-    ...["P0340", "P0340", "P0340", "U0100", "B1190", "C0035", "P2BAD", "P1ABC"],
+    "P0340",
+    "P0340",
+    "P0340",
+    "U0100",
+    "B1190",
+    "C0035",
+    "P2BAD",
+    "P1ABC",
   ]);
 });
 

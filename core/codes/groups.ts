@@ -113,8 +113,14 @@ export function groupsAmong(codes: readonly string[], own: readonly CodeGroup[])
 
 /** Which module a code reports as lost: SAE J2012, U0100 to U02FF, those that most vehicles have. */
 const LOST: Readonly<Record<string, string>> = {
-  ...{ U0100: "engine", U0101: "transmission", U0121: "brakes", U0131: "steering", U0140: "body" },
-  ...{ U0151: "airbag", U0155: "instruments", U0164: "climate" },
+  U0100: "engine",
+  U0101: "transmission",
+  U0121: "brakes",
+  U0131: "steering",
+  U0140: "body",
+  U0151: "airbag",
+  U0155: "instruments",
+  U0164: "climate",
 };
 
 /** What people and tools call the same control module. */

@@ -31,7 +31,10 @@ const times = <T>(count: number, make: (index: number) => T): T[] =>
   Array.from({ length: count }, (_, index) => make(index));
 const ask = (knowledge: Knowledge, more: Partial<CaseFile> = {}) => advise(knowledge, { ...emptyCase, ...more });
 const test1 = (procedure: string | null, outcome: string, more: Partial<TestDone> = {}): TestDone => ({
-  ...{ procedure, title: procedure ?? "a look", outcome, effects: [] },
+  procedure,
+  title: procedure ?? "a look",
+  outcome,
+  effects: [],
   ...more,
 });
 

@@ -35,8 +35,14 @@ const DRIVE: readonly ConditionTopic[] = ["load", "gear", "speed", "temperature"
 
 /** What is worth asking by the system of a symptom, most telling first: heat does not matter to a door, nor fuel to a brake. */
 const BY_SYSTEM: Readonly<Record<string, readonly ConditionTopic[]>> = {
-  ...{ engine: ENGINE, fuel: ENGINE, intake: ENGINE, exhaust: ENGINE, ignition: ENGINE },
-  ...{ transmission: DRIVE, clutch: DRIVE, driveline: DRIVE },
+  engine: ENGINE,
+  fuel: ENGINE,
+  intake: ENGINE,
+  exhaust: ENGINE,
+  ignition: ENGINE,
+  transmission: DRIVE,
+  clutch: DRIVE,
+  driveline: DRIVE,
   cooling: ["temperature", "load", "speed", "weather", "standing"],
   charging: ["standing", "weather", "use", "key", "temperature", "load"],
   brakes: ["braking", "speed", "steering", "temperature", "load", "weather", "standing"],

@@ -10,8 +10,11 @@ const knowledge = knowledgeOf(
 );
 
 const changed: PriorWork = {
-  ...{ component: "air-mass-meter", system: "intake" },
-  ...{ work: "changed", who: "other-shop", recency: "weeks" },
+  component: "air-mass-meter",
+  system: "intake",
+  work: "changed",
+  who: "other-shop",
+  recency: "weeks",
 };
 
 function ask(work: readonly PriorWork[], more: Partial<CaseFile> = {}) {
@@ -48,7 +51,9 @@ describe("recent work near the complaint", () => {
     const cleared = ask([changed], {
       tests: [
         {
-          ...{ procedure: null, title: "Plug seated", outcome: "fine" },
+          procedure: null,
+          title: "Plug seated",
+          outcome: "fine",
           effects: [{ component: "air-mass-meter", failure: "disturbed-by-work", effect: "clears" }],
         },
       ],

@@ -100,7 +100,10 @@ describe("an answer", () => {
 
 test("a code that is back at once weighs more than one nobody cleared, one that stays away less", () => {
   const code = (returned: "at-once" | "key-cycle" | "drive" | "not" | null) => ({
-    ...{ code: "P0299", module: "engine", status: "stored" as const, returned },
+    code: "P0299",
+    module: "engine",
+    status: "stored" as const,
+    returned,
   });
   const seen = (found: string, codes: string[]) =>
     Array.from({ length: 8 }, () =>

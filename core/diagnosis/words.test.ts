@@ -105,7 +105,12 @@ test("a test says what it settles and what it saves, a repair how likely it is",
 
 test("dead ends come dearest first, parts that never failed to help and tests run once in vain are none", () => {
   const sum = (subject: string, more: Partial<TrialSum>): TrialSum => ({
-    ...{ kind: "part", subject, tried: 3, helped: 0, minutesLost: 60, costLost: { amount: 0, currency: "EUR" } },
+    kind: "part",
+    subject,
+    tried: 3,
+    helped: 0,
+    minutesLost: 60,
+    costLost: { amount: 0, currency: "EUR" },
     ...more,
   });
   const ends = deadEndsOf(
@@ -135,7 +140,11 @@ test("a like job shares what is rare, and says what", () => {
   expect(likeness(now, now, rarity).score).toBeCloseTo(1, 12);
   const near = likeness(now, { ...now, odometerKm: 149_000, features: ["condition|hot", "code|P0299"] }, rarity);
   expect(likenessWords(labels, near)).toEqual([
-    ...["same engine", "same model", "same transmission", "like odometer"],
-    ...["code P0299", "hot"],
+    "same engine",
+    "same model",
+    "same transmission",
+    "like odometer",
+    "code P0299",
+    "hot",
   ]);
 });

@@ -11,12 +11,21 @@ const labels = {
 };
 
 const test1 = {
-  ...{ kind: "test" as const, procedure: "leak", title: "Charge-air leak test", outcome: "high" },
-  ...{ outcomeLabel: "Loses pressure", effects: [], note: "" },
+  kind: "test" as const,
+  procedure: "leak",
+  title: "Charge-air leak test",
+  outcome: "high",
+  outcomeLabel: "Loses pressure",
+  effects: [],
+  note: "",
 };
 const part = {
-  ...{ kind: "part" as const, component: "boost-hose", failure: "split", partNumber: "BH-1" },
-  ...{ source: "new-maker" as const, cost: { amount: 58, currency: "EUR" } },
+  kind: "part" as const,
+  component: "boost-hose",
+  failure: "split",
+  partNumber: "BH-1",
+  source: "new-maker" as const,
+  cost: { amount: 58, currency: "EUR" },
 };
 
 const BODIES: readonly EntryBody[] = [
@@ -33,7 +42,9 @@ const BODIES: readonly EntryBody[] = [
   {
     kind: "scan",
     codes: [{ code: "P0299", module: "engine", status: "pending" }],
-    ...{ modulesRead: ["engine"], modulesSilent: ["body"], modulesUnreadable: ["airbag"] },
+    modulesRead: ["engine"],
+    modulesSilent: ["body"],
+    modulesUnreadable: ["airbag"],
   },
   { kind: "cleared", returns: [] },
   { kind: "cleared", returns: [{ code: "P0299", module: "engine", returned: "key-cycle" }] },

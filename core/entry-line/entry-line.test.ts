@@ -115,6 +115,6 @@ describe("Tab", () => {
       completeLine("zzz", WORDS),
       completeLine("Uphill", WORDS),
       completeLine("", WORDS),
-    ]).toEqual([...[null, null, null, null]]);
+    ]).toEqual([null, null, null, null]);
   });
 });

@@ -73,14 +73,24 @@ interface Draft {
  */
 export function readEntryLine(line: string, words: LineWords = { symptoms: [], conditions: [] }): EntryLine {
   const draft: Draft = {
-    ...{ codes: new Map(), symptoms: new Set(), conditions: new Set(), denied: new Set() },
-    ...{ odometerKm: null, confirmation: null, cleared: false, minutes: null, notes: [] },
+    codes: new Map(),
+    symptoms: new Set(),
+    conditions: new Set(),
+    denied: new Set(),
+    odometerKm: null,
+    confirmation: null,
+    cleared: false,
+    minutes: null,
+    notes: [],
   };
   for (const piece of line.split(BETWEEN_PIECES)) readPiece(piece, words, draft);
   const { codes, symptoms, conditions, denied, notes, ...rest } = draft;
   return {
     ...rest,
-    ...{ codes: [...codes.values()], symptoms: [...symptoms], conditions: [...conditions], denied: [...denied] },
+    codes: [...codes.values()],
+    symptoms: [...symptoms],
+    conditions: [...conditions],
+    denied: [...denied],
     note: notes.join(", "),
   };
 }

@@ -11,19 +11,24 @@ const HOSE = "boost-hose/split";
 
 function fitted(name: string, result: PartFitted["result"], seq: number): PartFitted {
   return {
-    ...{
-      seq,
-      ...cause(name),
-      partNumber: null,
-      source: "new-maker",
-      minutes: 40,
-      cost: { amount: 12.34, currency: "EUR" },
-    },
-    ...{ result, resultSeq: result && seq },
+    seq,
+    ...cause(name),
+    partNumber: null,
+    source: "new-maker",
+    minutes: 40,
+    cost: { amount: 12.34, currency: "EUR" },
+    result,
+    resultSeq: result && seq,
   };
 }
 const run = (procedure: string | null, outcome: string, seq: number, effects: TestRun["effects"] = []): TestRun => ({
-  ...{ seq, procedure, title: "", outcome, effects, minutes: 10, access: null },
+  seq,
+  procedure,
+  title: "",
+  outcome,
+  effects,
+  minutes: 10,
+  access: null,
 });
 const proof = (step: ProofDone["step"], result: ProofDone["result"] = "held", seq = 9): ProofDone => ({
   seq,
@@ -75,15 +80,24 @@ describe("a job teaches", () => {
 
   test("each thing that it showed once, codes in the module that holds them", () => {
     expect(keysOf(jobWith(VANES, told)).sort()).toEqual([
-      ...["code|C0035 in chassis", "code|P0299 in engine", "condition|hot", "condition|uphill"],
-      ...["scan|brakes in brakes", "scan|engine in engine", "symptom|low-power", "symptom|smoke-black"],
+      "code|C0035 in chassis",
+      "code|P0299 in engine",
+      "condition|hot",
+      "condition|uphill",
+      "scan|brakes in brakes",
+      "scan|engine in engine",
+      "symptom|low-power",
+      "symptom|smoke-black",
     ]);
   });
 
   test("nothing while it is open, and dead ends alone where it ended without a cause", () => {
     const parts = [fitted(HOSE, "no-change", 3)];
     expect(lessonOf(jobWith(VANES, { ...told, parts, closed: false }))).toEqual({
-      ...{ causes: [], features: [], outcomes: [], trials: [] },
+      causes: [],
+      features: [],
+      outcomes: [],
+      trials: [],
     });
     const unresolved = lessonOf(jobWith(VANES, { ...told, parts, finding: { result: "unresolved", causes: [] } }));
     expect([unresolved.features, unresolved.outcomes]).toEqual([[], []]);
@@ -135,12 +149,10 @@ describe("a job teaches", () => {
       trials.map(({ kind, subject, helped, costMinor }) => [kind, subject, helped, costMinor].join(" ")),
     );
     expect([...subjects].sort()).toEqual([
-      ...[
-        "part boost-hose false 1234",
-        "part turbocharger true 1234",
-        "test leak-test false 0",
-        "test vane-travel true 0",
-      ],
+      "part boost-hose false 1234",
+      "part turbocharger true 1234",
+      "test leak-test false 0",
+      "test vane-travel true 0",
     ]);
     const places = new Set(trials.map(({ group, symptom }) => `${group} ${symptom}`));
     expect(trials).toHaveLength(subjects.size * places.size);
@@ -155,15 +167,18 @@ describe("a job teaches", () => {
     const marks = marksOf(job);
     expect(new Set(marks).size).toBe(marks.length);
     expect([...marks].sort()).toEqual([
-      ...["cause|turbocharger/sticking", "code|C0035", "code|P0299", "condition|hot", "condition|uphill"],
-      ...[
-        `engine|${PACKET.engine}`,
-        "model|Tarrow|Packet",
-        "part|boost-hose",
-        "symptom|low-power",
-        "symptom|smoke-black",
-      ],
-      ...["test|leak-test", `transmission|${PACKET.transmission}`],
+      "cause|turbocharger/sticking",
+      "code|C0035",
+      "code|P0299",
+      "condition|hot",
+      "condition|uphill",
+      `engine|${PACKET.engine}`,
+      "model|Tarrow|Packet",
+      "part|boost-hose",
+      "symptom|low-power",
+      "symptom|smoke-black",
+      "test|leak-test",
+      `transmission|${PACKET.transmission}`,
     ]);
     const plain = { ...PACKET, engine: null, transmission: null };
     expect(marksOf(jobWith(null, { vehicle: plain }))).toEqual(["model|Tarrow|Packet"]);

@@ -133,7 +133,9 @@ describe("a dead system", () => {
     expect(deadVerdict({ ...all, measured: null })).toEqual({ verdict: "none", missing: "measured" });
     expect(deadVerdict({ ...all, proofAfter: null })).toEqual({ verdict: "none", missing: "proof-after" });
     expect(deadVerdict({ ...all, proofAfter: volts(0) })).toEqual({
-      ...{ verdict: "none", missing: "tester-dead", which: "after" },
+      verdict: "none",
+      missing: "tester-dead",
+      which: "after",
     });
     expect(deadVerdict({ ...all, measured: { value: 3, unit: "ohm" } })).toEqual({ verdict: "none", missing: "volts" });
   });
@@ -144,7 +146,10 @@ describe("a dead system", () => {
     expect(deadVerdict({ ...proofs, measured: volts(-380), proofAfter: null }).verdict).toBe("live");
     // What is not dangerous by itself is not dead for that.
     expect([5, 5.1, 58, 60].map((value) => deadVerdict({ ...proofs, measured: volts(value) }).verdict)).toEqual([
-      ...["dead", "not-dead", "not-dead", "not-dead"],
+      "dead",
+      "not-dead",
+      "not-dead",
+      "not-dead",
     ]);
     expect(deadVerdict({ ...proofs, measured: volts(0), limit: null })).toEqual({ verdict: "none", missing: "limit" });
   });

@@ -77,8 +77,16 @@ function impossible(reading: Quantity): readonly Doubt[] {
 }
 
 const BASES: Partial<Record<Dimension, Quantity["unit"]>> = {
-  ...{ resistance: "ohm", voltage: "V", current: "A", frequency: "Hz", "mass-flow": "g/s", torque: "N.m" },
-  ...{ volume: "L", ratio: "%", rotation: "rpm", time: "s" },
+  resistance: "ohm",
+  voltage: "V",
+  current: "A",
+  frequency: "Hz",
+  "mass-flow": "g/s",
+  torque: "N.m",
+  volume: "L",
+  ratio: "%",
+  rotation: "rpm",
+  time: "s",
 };
 
 /** A number of base units in the unit of the reading. */

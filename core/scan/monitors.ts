@@ -16,12 +16,24 @@ export interface Readiness {
 /** SAE J1979, service 01, parameter 01: by bit of byte C (supported) and byte D (not complete). */
 const CONTINUOUS = ["misfire", "fuel-system", "components"];
 const SPARK = [
-  ...["catalyst", "heated-catalyst", "evaporative-system", "secondary-air"],
-  ...["air-conditioning", "oxygen-sensor", "oxygen-sensor-heater", "egr-vvt"],
+  "catalyst",
+  "heated-catalyst",
+  "evaporative-system",
+  "secondary-air",
+  "air-conditioning",
+  "oxygen-sensor",
+  "oxygen-sensor-heater",
+  "egr-vvt",
 ];
 const COMPRESSION = [
-  ...["nmhc-catalyst", "nox-aftertreatment", null, "boost-pressure"],
-  ...[null, "exhaust-gas-sensor", "particulate-filter", "egr-vvt"],
+  "nmhc-catalyst",
+  "nox-aftertreatment",
+  null,
+  "boost-pressure",
+  null,
+  "exhaust-gas-sensor",
+  "particulate-filter",
+  "egr-vvt",
 ];
 
 const bit = (byte: number, at: number) => ((byte >> at) & 1) === 1;

@@ -69,7 +69,10 @@ describe("codes", () => {
     `);
     expect(frames.map((frame) => codes([frame]))).toEqual([
       ...Array.from({ length: 5 }, () => ["P0133 stored"]),
-      ...[[], [], [], []],
+      [],
+      [],
+      [],
+      [],
     ]);
     expect(faults(["43 01 33 04"], "serial")).toEqual(["0: ends in half a code"]);
     expect(codes(["43 01 33 04"], "serial")).toEqual(["P0133 stored"]);
@@ -92,11 +95,22 @@ describe("readiness", () => {
     const compression = decodeScan(["41 01 00 7F C9 41"], "can").monitors;
     expect(compression).toMatchObject({ milOn: false, codeCount: 0, ignition: "compression" });
     expect(compression?.monitors.filter(({ complete }) => !complete).map(({ name }) => name)).toEqual([
-      ...["misfire", "fuel-system", "components", "nmhc-catalyst", "particulate-filter"],
+      "misfire",
+      "fuel-system",
+      "components",
+      "nmhc-catalyst",
+      "particulate-filter",
     ]);
     expect(compression?.monitors.map(({ name }) => name)).toEqual([
-      ...["misfire", "fuel-system", "components", "nmhc-catalyst", "nox-aftertreatment", "boost-pressure"],
-      ...["exhaust-gas-sensor", "particulate-filter", "egr-vvt"],
+      "misfire",
+      "fuel-system",
+      "components",
+      "nmhc-catalyst",
+      "nox-aftertreatment",
+      "boost-pressure",
+      "exhaust-gas-sensor",
+      "particulate-filter",
+      "egr-vvt",
     ]);
   });
 

@@ -16,7 +16,8 @@ export function traceOf({ timeS, channels }: KeptTrace): Trace {
   return makeTrace(
     timeS,
     channels.map(({ name, unit, values }) => ({
-      ...{ name, unit },
+      name,
+      unit,
       values: Float64Array.from(values, (value) => value ?? Number.NaN),
     })),
   );
@@ -41,7 +42,8 @@ export function keepTrace({ timeS, channels }: Trace, most: number): KeptTrace {
   return {
     timeS: places.map((at) => timeS[at] as number),
     channels: channels.map(({ name, unit, values }) => ({
-      ...{ name, unit },
+      name,
+      unit,
       values: places.map((at) => (Number.isNaN(values[at]) ? null : (values[at] as number))),
     })),
   };

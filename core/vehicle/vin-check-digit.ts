@@ -6,7 +6,8 @@ const VALUES: Record<string, number> = {
   ...Object.fromEntries([..."0123456789"].map((digit) => [digit, Number(digit)])),
   ...Object.fromEntries([..."ABCDEFGH"].map((letter, index) => [letter, index + 1])),
   ...Object.fromEntries([..."JKLMN"].map((letter, index) => [letter, index + 1])),
-  ...{ P: 7, R: 9 },
+  P: 7,
+  R: 9,
   ...Object.fromEntries([..."STUVWXYZ"].map((letter, index) => [letter, index + 2])),
 };
 

@@ -75,8 +75,19 @@ describe("reading a VIN", () => {
       (sign) => readVin(`${sign}9TPK21D0HH100307`, NEXT_YEAR).region,
     );
     expect(regions).toEqual([
-      ...["africa", "africa", "asia", "asia", "europe", "europe", "north-america", "north-america"],
-      ...["oceania", "oceania", "south-america", "south-america", null],
+      "africa",
+      "africa",
+      "asia",
+      "asia",
+      "europe",
+      "europe",
+      "north-america",
+      "north-america",
+      "oceania",
+      "oceania",
+      "south-america",
+      "south-america",
+      null,
     ]);
   });
 });

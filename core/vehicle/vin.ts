@@ -42,7 +42,11 @@ export function readVin(text: string, lastYear: number): VinReading {
   const region = regionOf(vin.charAt(0));
   if (vin.length !== VIN_LENGTH)
     return {
-      ...{ vin, wmi, region, checkDigit: null, modelYears: [] },
+      vin,
+      wmi,
+      region,
+      checkDigit: null,
+      modelYears: [],
       problems: [{ code: "length", length: vin.length }, ...signProblems(vin)],
     };
   const expected = vinCheckDigit(vin);

@@ -22,8 +22,13 @@ export const ENGINE_PROCEDURES: readonly Procedure[] = [
     spec: between(0.4, 1.2, "ohm"),
     specs: [
       {
-        ...{ years: null, engines: ["D21K", "D16F"], markets: [], partMaker: "Vintal" },
-        ...{ spec: between(0.2, 0.6, "ohm"), source: "part-maker", reference: "Vintal sheet GP-7" },
+        years: null,
+        engines: ["D21K", "D16F"],
+        markets: [],
+        partMaker: "Vintal",
+        spec: between(0.2, 0.6, "ohm"),
+        source: "part-maker",
+        reference: "Vintal sheet GP-7",
       },
     ],
     outcomes: {

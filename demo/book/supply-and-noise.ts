@@ -56,7 +56,8 @@ export const SUPPLY_AND_NOISE_PROCEDURES: readonly Procedure[] = [
     minutes: 12,
     tools: ["current clamp"],
     preconditions: ["Asleep for 30 minutes, bonnet switch closed by hand"],
-    ...{ kind: "before-after", spec: atMost(50, "mA") },
+    kind: "before-after",
+    spec: atMost(50, "mA"),
     outcomes: {
       cured: ["Falls to rest when unplugged", "tow-module/stays-awake++ tailgate-latch/stays-awake--"],
       "still-bad": ["Stays high", "tow-module/stays-awake-- tailgate-latch/stays-awake+"],
@@ -151,7 +152,8 @@ export const SUPPLY_AND_NOISE_PROCEDURES: readonly Procedure[] = [
     minutes: 10,
     tools: ["stethoscope"],
     cautions: [BELT, HOT],
-    ...{ kind: "loudest", points: ["chain end", "belt side", "gearbox side", "exhaust"] },
+    kind: "loudest",
+    points: ["chain end", "belt side", "gearbox side", "exhaust"],
     outcomes: {
       "chain-end": ["At the chain end", "cam-chain/stretched++ engine-mount/worn-"],
       "belt-side": ["On the belt side", "belt-tensioner/worn++ cam-chain/stretched-"],
@@ -167,7 +169,8 @@ export const SUPPLY_AND_NOISE_PROCEDURES: readonly Procedure[] = [
     access: ["on-lift", 4],
     tools: ["stethoscope"],
     cautions: [LIFT, "Nobody in reach of the turning wheels."],
-    ...{ kind: "loudest", points: WHEELS },
+    kind: "loudest",
+    points: WHEELS,
     outcomes: {
       "front-left": ["Front left", "wheel-bearing-front/worn++ wheel-bearing-rear/worn-"],
       "front-right": ["Front right", "wheel-bearing-front/worn++ wheel-bearing-rear/worn-"],
@@ -182,7 +185,9 @@ export const SUPPLY_AND_NOISE_PROCEDURES: readonly Procedure[] = [
     minutes: 14,
     tools: ["infrared thermometer"],
     cautions: [BRAKES, HOT],
-    ...{ kind: "several", points: WHEELS, spec: between(20, 120, "degC") },
+    kind: "several",
+    points: WHEELS,
+    spec: between(20, 120, "degC"),
     outcomes: {
       alike: ["All alike", "caliper-slide/seized-- brake-hose/blocked-- wheel-bearing-front/worn-"],
       odd: ["One stands apart", "caliper-slide/seized+ brake-hose/blocked+"],
@@ -210,7 +215,9 @@ export const SUPPLY_AND_NOISE_PROCEDURES: readonly Procedure[] = [
     access: ["on-lift", 4],
     tools: ["multimeter"],
     cautions: [LIFT],
-    ...{ kind: "several", points: WHEELS, spec: between(900, 1500, "ohm") },
+    kind: "several",
+    points: WHEELS,
+    spec: between(900, 1500, "ohm"),
     outcomes: {
       alike: ["All alike", "wheel-speed-sensor/open-circuit--"],
       odd: ["One stands apart", "wheel-speed-sensor/open-circuit+"],
@@ -248,7 +255,9 @@ export const SUPPLY_AND_NOISE_PROCEDURES: readonly Procedure[] = [
     minutes: 8,
     tools: ["vacuum pump"],
     cautions: [HOT],
-    ...{ kind: "trace", look: "leak", spec: atMost(2, "kPa") },
+    kind: "trace",
+    look: "leak",
+    spec: atMost(2, "kPa"),
     outcomes: {
       "in-spec": ["Holds", "boost-actuator/leaking--"],
       high: ["Falls", "boost-actuator/leaking++"],

@@ -144,7 +144,10 @@ type Tell = (words: string, share: number | null) => void;
 
 async function send(file: File, tell: Tell): Promise<Outcome> {
   const refused = (why: string, problems: readonly Problem[] = []): Outcome => ({
-    ...{ kind: "refused", name: file.name, why, problems },
+    kind: "refused",
+    name: file.name,
+    why,
+    problems,
   });
   const id = newUuid();
   const polling = setInterval(() => void askHowFar(id, tell), POLL_MS);

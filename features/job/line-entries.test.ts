@@ -44,8 +44,14 @@ test("what was understood is said piece by piece, in the shop's words", () => {
   const said = (line: string) =>
     understood(readEntryLine(line, WORDS), { symptom: label(WORDS.symptoms), condition: label(WORDS.conditions) });
   expect(said("low power, not hot, P0299, not reproduced 0 of 3, 120400 km, cleared, hm 5m")).toEqual([
-    ...["Low power", "not: When hot", "Not reproduced 0 of 3", "odometer 120400 km", "P0299 stored", "codes cleared"],
-    ...["note", "5 min"],
+    "Low power",
+    "not: When hot",
+    "Not reproduced 0 of 3",
+    "odometer 120400 km",
+    "P0299 stored",
+    "codes cleared",
+    "note",
+    "5 min",
   ]);
   expect(said("")).toEqual([]);
 });

@@ -2,17 +2,15 @@ import type { Db } from "@/server/db/pool";
 
 /** A job's own tables, with the columns that hold its id under another name. */
 const TABLES = [
-  ...[
-    "entry",
-    "job_symptom",
-    "job_code",
-    "job_module",
-    "job_test",
-    "job_part",
-    "job_proof",
-    "job_cause",
-    "job_feature",
-  ],
+  "entry",
+  "job_symptom",
+  "job_code",
+  "job_module",
+  "job_test",
+  "job_part",
+  "job_proof",
+  "job_cause",
+  "job_feature",
 ] as const;
 const COUNTED = {
   cause_count: ["jobs", "weight_milli"],

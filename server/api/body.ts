@@ -7,7 +7,9 @@ export type BodyResult =
   { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly problem: Problem };
 
 export const tooLarge = (mib = 1): Problem => ({
-  ...{ status: 413, title: "Too large", detail: `The body is larger than ${mib} MiB.` },
+  status: 413,
+  title: "Too large",
+  detail: `The body is larger than ${mib} MiB.`,
 });
 export const malformed: Problem = { status: 400, title: "Malformed JSON", detail: "The body is not well-formed JSON." };
 

@@ -14,7 +14,9 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
   const { symptoms, conditions, components, failures } = await readVocabulary(db);
   const procedures = (await readProcedures(db)).map(asWritten);
   const head = {
-    ...{ format: "dead-ends/casebook", version: 1, exportedAt: now.toISOString() },
+    format: "dead-ends/casebook",
+    version: 1,
+    exportedAt: now.toISOString(),
     vocabulary: {
       symptoms: symptoms.map(({ key, label, system }) => ({ key, label, system })),
       conditions: conditions.map(({ key, label, topic }) => ({ key, label, topic })),
@@ -22,7 +24,9 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
       failures: failures.map(({ key, label }) => ({ key, label })),
     },
     links: await readLinks(db),
-    ...{ procedures, fixes: await readFixes(db), patterns: await readPatterns(db) },
+    procedures,
+    fixes: await readFixes(db),
+    patterns: await readPatterns(db),
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
   let between = "\n";

@@ -55,20 +55,28 @@ export function importedJob(
     const effects = outcome?.effects ?? [];
     const readings = test.readings.map(readingOf);
     const body: EntryBody = {
-      ...{ kind: "test", procedure: test.procedure, title, outcome: test.outcome, version: known?.version ?? null },
-      ...{ place: test.place, access: known?.access ?? null },
-      ...{
-        outcomeLabel: outcome?.label ?? test.outcome,
-        readings,
-        verdict: null,
-        verdictText: null,
-        effects,
-        note: "",
-      },
+      kind: "test",
+      procedure: test.procedure,
+      title,
+      outcome: test.outcome,
+      version: known?.version ?? null,
+      place: test.place,
+      access: known?.access ?? null,
+      outcomeLabel: outcome?.label ?? test.outcome,
+      readings,
+      verdict: null,
+      verdictText: null,
+      effects,
+      note: "",
     };
     const seq = add(body, test.minutes);
     return {
-      ...{ seq, procedure: test.procedure, title, outcome: test.outcome, effects, place: test.place },
+      seq,
+      procedure: test.procedure,
+      title,
+      outcome: test.outcome,
+      effects,
+      place: test.place,
       minutes: test.minutes,
       access: known?.access ?? null,
     };
@@ -86,9 +94,22 @@ export function importedJob(
   }));
   if (job.closedAt) add({ kind: "closed", rung: 0, reason: "" }, 0, job.closedAt);
   const facts: JobFacts = {
-    ...{ vehicle: job.vehicle, odometerKm, symptoms, codes, modulesScanned: modulesRead },
-    ...{ coverage: [], priorWork: [], symptomSystems: [], confirmation: null, watch: null, bypasses: [] },
-    ...{ tests, parts, proof, finding: job.finding, closed: job.closedAt !== null },
+    vehicle: job.vehicle,
+    odometerKm,
+    symptoms,
+    codes,
+    modulesScanned: modulesRead,
+    coverage: [],
+    priorWork: [],
+    symptomSystems: [],
+    confirmation: null,
+    watch: null,
+    bypasses: [],
+    tests,
+    parts,
+    proof,
+    finding: job.finding,
+    closed: job.closedAt !== null,
   };
   return { entries, facts };
 }

@@ -110,32 +110,44 @@ const spanOf = (least: number, most: number) =>
   nullable(Joi.array().length(2).items(Joi.number().integer().min(least).max(most)));
 
 const variantSpec = Joi.object({
-  ...{ years: spanOf(1900, 2100), engines: words(60), markets: words(60), partMaker: optionalLine(80) },
+  years: spanOf(1900, 2100),
+  engines: words(60),
+  markets: words(60),
+  partMaker: optionalLine(80),
   spec: specInput().required(),
   source: Joi.string().valid("maker", "part-maker", "known-good-here").default("maker"),
   reference: optionalText(160),
 });
 
 const applies = Joi.object({
-  ...{ make: optionalLine(60), models: words(60), years: spanOf(1900, 2100), engines: words(60) },
-  ...{ transmissions: words(60), markets: words(60) },
+  make: optionalLine(60),
+  models: words(60),
+  years: spanOf(1900, 2100),
+  engines: words(60),
+  transmissions: words(60),
+  markets: words(60),
 });
 
 const procedure = Joi.object({
-  ...{ key: key().required(), title: line(160).required(), component: nullable(key()), minutes: minutes().required() },
-  ...{ access: optionalLine(80), accessMinutes: minutes().default(0), tools: words(80), cautions: words(300) },
+  key: key().required(),
+  title: line(160).required(),
+  component: nullable(key()),
+  minutes: minutes().required(),
+  access: optionalLine(80),
+  accessMinutes: minutes().default(0),
+  tools: words(80),
+  cautions: words(300),
   kind: Joi.string()
     .valid(...PROCEDURE_KINDS)
     .default("value"),
   look: nullable(Joi.string().valid(...TRACE_LOOKS)),
-  ...{
-    question: optionalText(300),
-    place: optionalText(300),
-    preconditions: words(200),
-    steps: words(400),
-    points: words(60),
-  },
-  ...{ spec: nullable(specInput()), specs: list(variantSpec) },
+  question: optionalText(300),
+  place: optionalText(300),
+  preconditions: words(200),
+  steps: words(400),
+  points: words(60),
+  spec: nullable(specInput()),
+  specs: list(variantSpec),
   applies: nullable(applies),
   general: Joi.boolean().default(false),
   basic: Joi.boolean().default(false),
@@ -143,16 +155,26 @@ const procedure = Joi.object({
 });
 
 const fix = Joi.object({
-  ...{ component: key().required(), failure: key().required(), minutes: minutes().required() },
-  ...{ access: optionalLine(80), accessMinutes: minutes().default(0), partsCost: money().required() },
+  component: key().required(),
+  failure: key().required(),
+  minutes: minutes().required(),
+  access: optionalLine(80),
+  accessMinutes: minutes().default(0),
+  partsCost: money().required(),
 });
 
 const pattern = Joi.object({
-  ...{ key: key().required(), title: line(160).required(), component: key().required(), failure: key().required() },
+  key: key().required(),
+  title: line(160).required(),
+  component: key().required(),
+  failure: key().required(),
   applies: applies.default({ make: null, models: [], years: null, engines: [], transmissions: [], markets: [] }),
   odometerKm: spanOf(0, 5_000_000),
   evidence: Joi.string().valid("hearsay", "bulletin", "seen", "proved").required(),
-  ...{ symptoms: list(key()), codes: list(codeText()), confirmBy: nullable(key()), note: optionalText(2000) },
+  symptoms: list(key()),
+  codes: list(codeText()),
+  confirmBy: nullable(key()),
+  note: optionalText(2000),
 });
 
 const MOST = 1_000_000;
@@ -186,7 +208,9 @@ export const bookInput: Joi.ObjectSchema<CasebookBook & { readonly jobs: readonl
     failures: list(Joi.object(word), MOST),
   }).default({ symptoms: [], conditions: [], components: [], failures: [] }),
   links: list(link, MOST),
-  ...{ procedures: list(procedure, MOST), fixes: list(fix, MOST), patterns: list(pattern, MOST) },
+  procedures: list(procedure, MOST),
+  fixes: list(fix, MOST),
+  patterns: list(pattern, MOST),
   // Looked at one by one, so that a large casebook is not checked twice.
   jobs: Joi.array()
     .max(10 * MOST)
@@ -221,11 +245,9 @@ const cause = Joi.object({ component: key().required(), failure: key().required(
 
 export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   key: jobKey().required(),
-  ...{
-    openedAt: moment().required(),
-    closedAt: nullable(moment()),
-    vehicle: vehicleOfContract().keys({ vin }).required(),
-  },
+  openedAt: moment().required(),
+  closedAt: nullable(moment()),
+  vehicle: vehicleOfContract().keys({ vin }).required(),
   odometerKm: nullable(Joi.number().integer().min(0).max(5_000_000)),
   complaint: nullable(text(4000).empty("")),
   symptoms: list(symptomOfContract()).unique("key"),
@@ -233,19 +255,24 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   modulesScanned: list(line(40).lowercase()).unique(),
   tests: list(
     Joi.object({
-      ...{ procedure: key().required(), outcome: line(160).required(), minutes: minutes().default(0) },
+      procedure: key().required(),
+      outcome: line(160).required(),
+      minutes: minutes().default(0),
       place: optionalLine(60),
       readings: list(reading, 40),
     }),
   ),
   parts: list(
     Joi.object({
-      ...{ component: key().required(), failure: nullable(key()), partNumber: optionalLine(80) },
+      component: key().required(),
+      failure: nullable(key()),
+      partNumber: optionalLine(80),
       place: optionalLine(60),
       source: Joi.string()
         .valid(...PART_SOURCES)
         .default("new-maker"),
-      ...{ minutes: minutes().default(0), cost: nullable(money()) },
+      minutes: minutes().default(0),
+      cost: nullable(money()),
       result: nullable(Joi.string().valid(...PART_RESULTS)),
     }),
   ),

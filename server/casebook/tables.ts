@@ -8,9 +8,29 @@ import type { CasebookJob } from "./shape";
 export const TABLES = {
   jobs: {
     columns: [
-      ...["key", "opened at", "closed at", "make", "model", "year", "engine", "transmission", "drive", "market", "vin"],
-      ...["odometer km", "complaint", "symptoms", "codes", "modules read", "tests", "parts", "minutes", "finding"],
-      ...["causes", "proof", "comeback of"],
+      "key",
+      "opened at",
+      "closed at",
+      "make",
+      "model",
+      "year",
+      "engine",
+      "transmission",
+      "drive",
+      "market",
+      "vin",
+      "odometer km",
+      "complaint",
+      "symptoms",
+      "codes",
+      "modules read",
+      "tests",
+      "parts",
+      "minutes",
+      "finding",
+      "causes",
+      "proof",
+      "comeback of",
     ],
     rowsOf: (job: CasebookJob) => [jobRow(job)],
   },
@@ -18,7 +38,11 @@ export const TABLES = {
     columns: ["job", "place", "procedure", "outcome", "minutes", "readings"],
     rowsOf: ({ key, tests }: CasebookJob) =>
       tests.map(({ procedure, outcome, minutes, readings }, at) => [
-        ...[key, at + 1, procedure, outcome, minutes],
+        key,
+        at + 1,
+        procedure,
+        outcome,
+        minutes,
         readings
           .map(
             ({ label, value, unit }) =>
@@ -28,13 +52,19 @@ export const TABLES = {
       ]),
   },
   parts: {
-    columns: [
-      ...["job", "place", "component", "failure", "part number", "source", "minutes", "cost", "currency", "result"],
-    ],
+    columns: ["job", "place", "component", "failure", "part number", "source", "minutes", "cost", "currency", "result"],
     rowsOf: ({ key, parts }: CasebookJob) =>
       parts.map(({ component, failure, partNumber, source, minutes, cost, result }, at) => [
-        ...[key, at + 1, component, failure, partNumber, source, minutes],
-        ...[cost?.amount ?? null, cost?.currency ?? null, result],
+        key,
+        at + 1,
+        component,
+        failure,
+        partNumber,
+        source,
+        minutes,
+        cost?.amount ?? null,
+        cost?.currency ?? null,
+        result,
       ]),
   },
 } as const;
@@ -50,12 +80,26 @@ function jobRow(job: CasebookJob): readonly Cell[] {
   const minutes = [...tests, ...parts].reduce((sum, each) => sum + each.minutes, 0);
   const under = (conditions: readonly string[]) => (conditions.length ? ` (${conditions.join(", ")})` : "");
   return [
-    ...[job.key, job.openedAt, job.closedAt, vehicle.make, vehicle.model, vehicle.year, vehicle.engine],
-    ...[vehicle.transmission, vehicle.drive, vehicle.market, vehicle.vin, job.odometerKm, job.complaint],
+    job.key,
+    job.openedAt,
+    job.closedAt,
+    vehicle.make,
+    vehicle.model,
+    vehicle.year,
+    vehicle.engine,
+    vehicle.transmission,
+    vehicle.drive,
+    vehicle.market,
+    vehicle.vin,
+    job.odometerKm,
+    job.complaint,
     job.symptoms.map(({ key, conditions }) => key + under(conditions)).join("; "),
     job.codes.map(({ code, module, status }) => [code, module, status].filter(Boolean).join(" ")).join("; "),
     job.modulesScanned.join("; "),
-    ...[tests.length, parts.length, minutes, finding?.result ?? null],
+    tests.length,
+    parts.length,
+    minutes,
+    finding?.result ?? null,
     (finding?.causes ?? []).map(({ component, failure }) => `${component}/${failure}`).join("; "),
     job.proof.map(({ step, result }) => `${step} ${result}`).join("; "),
     job.comebackOf,

@@ -57,7 +57,10 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
   const found = written.flatMap(({ job }) => job.finding?.causes ?? []);
   await ensureCauses(db, found, { id: by, at: now });
   await seen.references.hold(db, {
-    ...{ site: [site.id], person: [by], command: [commandId], cause: found.map(causeReference) },
+    site: [site.id],
+    person: [by],
+    command: [commandId],
+    cause: found.map(causeReference),
     symptom: written.flatMap(({ job }) => job.symptoms.map(({ key }) => key)),
     component: written.flatMap(({ job }) => job.parts.map(({ component }) => component)),
     failure: written.flatMap(({ job }) => job.parts.map(({ failure }) => failure)),
@@ -87,9 +90,16 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
     written.flatMap(({ id, job, facts, entries, known }) =>
       known
         ? {
-            ...{ id, vehicle_id: vehicles.get(id), odometer_km: job.odometerKm, complaint: job.complaint ?? NOT_TOLD },
-            ...{ version: known.version + entries.length, closed_at: job.closedAt, closed_by: job.closedAt && by },
-            ...{ finding: job.finding?.result ?? null, rung: rungOfJob(facts), came_back: cameBack(facts) },
+            id,
+            vehicle_id: vehicles.get(id),
+            odometer_km: job.odometerKm,
+            complaint: job.complaint ?? NOT_TOLD,
+            version: known.version + entries.length,
+            closed_at: job.closedAt,
+            closed_by: job.closedAt && by,
+            finding: job.finding?.result ?? null,
+            rung: rungOfJob(facts),
+            came_back: cameBack(facts),
           }
         : [],
     ),

@@ -79,7 +79,13 @@ describe("a command", () => {
     const refusal = await refusalOf(send(technician, "open-job", input));
     const paths = refusal.code === "invalid" ? refusal.problems.map(({ path }) => path) : [];
     expect(paths.sort()).toEqual([
-      ...["codes[1].code", "complaint", "odometerKm", "surprise", "symptoms[1]", "vehicle.vin", "vehicle.year"],
+      "codes[1].code",
+      "complaint",
+      "odometerKm",
+      "surprise",
+      "symptoms[1]",
+      "vehicle.vin",
+      "vehicle.year",
     ]);
     expect(await count("job")).toBe(before);
   });

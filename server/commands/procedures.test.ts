@@ -43,7 +43,9 @@ describe("a procedure", () => {
     const job = await OpenJob.open(technician);
     const measure = () =>
       job.record("record-test", {
-        ...{ procedure: "leak-test", outcome: "in-spec", minutes: 5 },
+        procedure: "leak-test",
+        outcome: "in-spec",
+        minutes: 5,
         readings: [{ label: "", reading: { value: 0.01, unit: "bar" } }],
       });
     await measure();
@@ -68,7 +70,9 @@ describe("a procedure", () => {
     ]);
     await measure();
     expect((await loadProcedure("leak-test"))?.knownGood).toEqual({
-      ...{ median: { value: 0.01, unit: "bar" }, spread: { value: 0, unit: "bar" }, n: 3 },
+      median: { value: 0.01, unit: "bar" },
+      spread: { value: 0, unit: "bar" },
+      n: 3,
     });
     const without = { ...change, version: 2, outcomes: procedure.outcomes.filter(({ key }) => key !== "in-spec") };
     expect(
@@ -96,7 +100,10 @@ describe("a procedure", () => {
   test("that a technician proposes is offered once a lead has taken it in, or is left out", async () => {
     const job = await OpenJob.open(technician);
     await job.record("record-test", {
-      ...{ procedure: null, title: "Squeeze the hose", outcome: "It hissed", minutes: 4 },
+      procedure: null,
+      title: "Squeeze the hose",
+      outcome: "It hissed",
+      minutes: 4,
       effects: [{ component: "boost-hose", failure: "split", effect: "confirms" }],
     });
     const site = await findSite(pool(), lead.siteId);
@@ -128,7 +135,11 @@ describe("a test", () => {
   test("by a recording is judged here, and keeps few of its points", async () => {
     const { key } = await done<{ key: string }>(
       send(lead, "write-procedure", {
-        ...{ title: "Charge air holds", minutes: 8, kind: "trace", look: "leak", outcomes: OUTCOMES },
+        title: "Charge air holds",
+        minutes: 8,
+        kind: "trace",
+        look: "leak",
+        outcomes: OUTCOMES,
         spec: { kind: "range", high: { value: 0.05, unit: "bar" } },
       }),
     );

@@ -97,7 +97,9 @@ export const recordTest: Command<TestInput, JobAnswer> = {
       .valid(...COMPARISONS)
       .allow(null)
       .default(null),
-    ...{ swap: swapInput(), feed: feedInput(), trace: traceInput() },
+    swap: swapInput(),
+    feed: feedInput(),
+    trace: traceInput(),
     overruled: optionalLine(400),
     sure: Joi.boolean().default(false),
   }),
@@ -150,9 +152,14 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     effects: chosen?.effects ?? [],
     note,
     place: input.place,
-    ...{ swap, feed, trace: trace && keepTrace(traceOf(trace), DRAWN_POINTS) },
+    swap,
+    feed,
+    trace: trace && keepTrace(traceOf(trace), DRAWN_POINTS),
     comparedBy: kind === procedure.kind ? null : input.comparedBy,
-    ...{ preconditions, partMaker, proofs, overruled: against ? input.overruled : null },
+    preconditions,
+    partMaker,
+    proofs,
+    overruled: against ? input.overruled : null,
     instrument: instrument && instrumentText(instrument, site, now),
   };
 }

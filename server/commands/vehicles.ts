@@ -49,7 +49,11 @@ const sameModel = (known: VehicleInput, vehicle: VehicleInput) =>
 function completed(vehicle: VehicleInput, known: VehicleInput): VehicleInput {
   const { vin, plate, make, model, year } = vehicle;
   return {
-    ...{ vin: vin ?? known.vin, plate: plate ?? known.plate, make, model, year },
+    vin: vin ?? known.vin,
+    plate: plate ?? known.plate,
+    make,
+    model,
+    year,
     engine: vehicle.engine ?? known.engine,
     transmission: vehicle.transmission ?? known.transmission,
     drive: vehicle.drive ?? known.drive,

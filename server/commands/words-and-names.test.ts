@@ -230,7 +230,9 @@ describe("what is known beside jobs", () => {
       vin: "u9tpk21dxhh100307",
       freezeFrame: { code: "P0299", values: [{ name: "engine-speed", value: 2775, unit: "rpm" }] },
       readiness: {
-        ...{ milOn: true, codeCount: 1, ignition: "compression" },
+        milOn: true,
+        codeCount: 1,
+        ignition: "compression",
         monitors: [{ name: "boost-pressure", supported: true, complete: false }],
       },
     });

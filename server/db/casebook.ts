@@ -26,8 +26,19 @@ export async function jobsByKey(db: Db, keys: readonly string[]): Promise<KnownJ
 }
 
 const FACTS = [
-  ...["job_symptom", "job_code_return", "job_code", "job_module", "job_test", "job_part", "job_proof", "job_cause"],
-  ...["job_confirmation", "job_watch", "job_prior_work", "job_bypass", "job_suspect"],
+  "job_symptom",
+  "job_code_return",
+  "job_code",
+  "job_module",
+  "job_test",
+  "job_part",
+  "job_proof",
+  "job_cause",
+  "job_confirmation",
+  "job_watch",
+  "job_prior_work",
+  "job_bypass",
+  "job_suspect",
 ] as const;
 
 /** Lets go of what jobs' entries add up to, before they are written anew. */

@@ -89,7 +89,9 @@ export async function learnVariant(db: Db, vehicle: Vehicle): Promise<void> {
      where name is not null
      on conflict do nothing`,
     [
-      ...[make, model, ["year", "engine", "transmission", "drive", "market"]],
+      make,
+      model,
+      ["year", "engine", "transmission", "drive", "market"],
       [String(year), engine, transmission, drive, market],
     ],
   );

@@ -124,7 +124,10 @@ class Sums {
 const BETWEEN = "\0";
 
 const newSums = (): Record<keyof typeof TABLES, Sums> => ({
-  ...{ causes: new Sums(), features: new Sums(), outcomes: new Sums(), trials: new Sums() },
+  causes: new Sums(),
+  features: new Sums(),
+  outcomes: new Sums(),
+  trials: new Sums(),
 });
 
 async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonly Delta[]): Promise<void> {

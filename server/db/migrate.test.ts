@@ -19,7 +19,9 @@ afterEach(async () => {
 });
 
 const migration = (name: string, sql: string): Migration => ({
-  ...{ name, sql, checksum: createHash("sha256").update(sql).digest("hex") },
+  name,
+  sql,
+  checksum: createHash("sha256").update(sql).digest("hex"),
 });
 const FIRST = migration("0001-first.sql", "create table first (id int primary key)");
 const SECOND = migration("0002-second.sql", "create table second (id int references first)");

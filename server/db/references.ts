@@ -4,8 +4,15 @@ import { execute, many, one } from "./rows";
 
 /** What bulk rows refer to, by table, and the columns that these are known by. */
 const KEYS = {
-  ...{ site: ["id"], person: ["id"], command: ["id"], vehicle: ["id"] },
-  ...{ symptom: ["key"], component: ["key"], failure: ["key"], procedure: ["key"], cause: ["component", "failure"] },
+  site: ["id"],
+  person: ["id"],
+  command: ["id"],
+  vehicle: ["id"],
+  symptom: ["key"],
+  component: ["key"],
+  failure: ["key"],
+  procedure: ["key"],
+  cause: ["component", "failure"],
 } as const satisfies Record<string, readonly string[]>;
 
 export type Referred = { readonly [Table in keyof typeof KEYS]?: readonly (string | null)[] };

@@ -19,8 +19,11 @@ describe("a picture", () => {
     const file = await kept(photo);
     const { exif, orientation, width, height, format } = await sharp(file.content).metadata();
     expect({ exif, orientation, width, height, format }).toEqual({
-      ...{ exif: undefined, orientation: undefined, format: "jpeg" },
-      ...{ width: 1280, height: 2560 },
+      exif: undefined,
+      orientation: undefined,
+      format: "jpeg",
+      width: 1280,
+      height: 2560,
     });
     expect([file.width, file.height, file.mediaType]).toEqual([1280, 2560, "image/jpeg"]);
     expect(file.content.includes("Pocket camera")).toBe(false);
@@ -60,8 +63,11 @@ describe("a picture", () => {
 test("a PDF is kept as it is, and one that was cut off is refused", async () => {
   const pdf = Buffer.from("%PDF-1.4\n1 0 obj\n<<>>\nendobj\ntrailer\n<<>>\n%%EOF\n");
   expect(await kept(pdf)).toEqual({
-    ...{ mediaType: "application/pdf", content: pdf, thumbnail: null },
-    ...{ width: null, height: null },
+    mediaType: "application/pdf",
+    content: pdf,
+    thumbnail: null,
+    width: null,
+    height: null,
   });
   expect(await readFile(pdf.subarray(0, 30))).toEqual({ ok: false, problem: "broken" });
 });

@@ -90,7 +90,9 @@ async function suspectsOf(db: Db, { suspects }: Advice, labels: Labels) {
     suspects.slice(0, EXPLAINED).map(({ cause }) => cause.key),
   );
   return suspects.map(({ cause: { component, failure, key }, probability, reasons }, at) => ({
-    ...{ component, failure, probability },
+    component,
+    failure,
+    probability,
     because:
       at < EXPLAINED
         ? reasons().map((reason) => ({
@@ -143,7 +145,10 @@ async function deadEndsFor(db: Db, site: Site, file: CaseFile, labels: Labels) {
     answer.push({
       kind,
       ...(kind === "part" ? { component: subject } : { procedure: subject }),
-      ...{ tried, helped, minutesLost, costLost },
+      tried,
+      helped,
+      minutesLost,
+      costLost,
       jobs: await jobsWithTrials(db, kind, subject, symptoms),
     });
   return answer;

@@ -151,7 +151,9 @@ export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge,
     // Only of the first is it asked what if.
     .map((action, at) => actionView(action, at === 0, { file, advice, knowledge, labels }));
   return {
-    ...{ suspects, unknown: advice.unknown, next },
+    suspects,
+    unknown: advice.unknown,
+    next,
     expectedWorkMinutes: advice.plan.expectedWorkMinutes,
     expectedParts: { amount: advice.plan.expectedParts, currency: knowledge.shop.currency },
     unknownIn: whereUnlisted(advice, labels),

@@ -93,8 +93,15 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
     const { key, number, minutes, settledBy } = own;
     return [
       {
-        ...{ id, key, number, minutes, settledBy, vehicle: vehicleName(vehicle), causes: causesText(own, labels) },
-        ...{ score: like.score, because: likenessWords(labels, like) },
+        id,
+        key,
+        number,
+        minutes,
+        settledBy,
+        vehicle: vehicleName(vehicle),
+        causes: causesText(own, labels),
+        score: like.score,
+        because: likenessWords(labels, like),
       },
     ];
   });

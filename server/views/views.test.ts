@@ -39,7 +39,9 @@ async function worked(more: Record<string, unknown> = {}, vehicle: Record<string
   const job = await open({ ...LOW_POWER, ...more }, vehicle);
   await job.record("record-part", part("boost-sensor", "reads-wrong", "no-change"));
   await job.record("record-test", {
-    ...{ procedure: "leak-test", outcome: "high", minutes: 12 },
+    procedure: "leak-test",
+    outcome: "high",
+    minutes: 12,
     readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
   });
   await job.record("record-part", part("boost-hose", "split", "fixed"));
@@ -145,7 +147,11 @@ describe("who has been here before", () => {
     };
     const [own] = await ends({ make: "Velmar", model: "Cobbler", engine: "P12Q" });
     expect(own).toMatchObject({
-      ...{ name: "Boost pressure sensor", where: "on Velmar Cobbler", tried: 1, helped: 0, minutesLost: 30 },
+      name: "Boost pressure sensor",
+      where: "on Velmar Cobbler",
+      tried: 1,
+      helped: 0,
+      minutesLost: 30,
       costLost: { amount: 80, currency: "EUR" },
     });
     expect((await ends({ make: "Velmar", model: "Tinker", engine: "P12Q" }))[0]?.where).toBe("on engine P12Q");

@@ -24,12 +24,16 @@ export async function loadVin(text: string, now: Date): Promise<VinView> {
   const misfits = checkDigit !== null && checkDigit.expected !== checkDigit.actual;
   const doubtful = problems.length > 0 || (hasCheckDigit && misfits);
   return {
-    ...{ vin, valid: problems.length === 0 },
+    vin,
+    valid: problems.length === 0,
     problems: problems.map((problem) => ({
       position: "position" in problem ? problem.position : null,
       message: vinProblemText(problem),
     })),
-    ...{ checkDigit, wmi, region, modelYears },
+    checkDigit,
+    wmi,
+    region,
+    modelYears,
     make: wmi === null ? null : await findMake(pool(), wmi),
     corrections: doubtful
       ? vinCorrections(vin)

@@ -38,14 +38,16 @@ export function recordJob(world: World, dice: Dice, age = 1): JobFacts {
   const comesBack = finding.wrong && dice.is(RECORDS.comesBack);
   const steps = dice.pick(PROOFS);
   return {
-    ...{
-      vehicle: truth.vehicle,
-      odometerKm: truth.odometerKm,
-      modulesScanned: truth.modulesScanned,
-      codes: truth.codes,
-    },
+    vehicle: truth.vehicle,
+    odometerKm: truth.odometerKm,
+    modulesScanned: truth.modulesScanned,
+    codes: truth.codes,
     symptoms: noted(truth, dice),
-    ...{ coverage: [], priorWork: [], symptomSystems: [], confirmation: null, watch: null },
+    coverage: [],
+    priorWork: [],
+    symptomSystems: [],
+    confirmation: null,
+    watch: null,
     ...work,
     proof: [
       ...steps.map((step, at) => ({ seq: 100 + at, step, result: "held" as const })),
@@ -111,8 +113,15 @@ function suspectsNear({ causes }: World, system: string): readonly TrueCause[] {
 
 function partOf({ component, failure, fix }: TrueCause, result: "fixed" | "no-change", seq: number): PartFitted {
   return {
-    ...{ seq, component, failure, partNumber: null, source: "new-maker", minutes: fix.minutes },
-    ...{ cost: fix.partsCost, result, resultSeq: seq },
+    seq,
+    component,
+    failure,
+    partNumber: null,
+    source: "new-maker",
+    minutes: fix.minutes,
+    cost: fix.partsCost,
+    result,
+    resultSeq: seq,
   };
 }
 

@@ -33,7 +33,11 @@ export function dealJob(world: World, dice: Dice): TrueJob {
   const looks = strange ? [strangeLooks(world, strange.system, dice)] : causes.map((cause) => cause.looks);
   const modulesScanned = Object.entries(SCANNED).flatMap(([module, often]) => (dice.is(often) ? [module] : []));
   return {
-    ...{ vehicle, odometerKm, causes, modulesScanned, strange: strange?.component ?? null },
+    vehicle,
+    odometerKm,
+    causes,
+    modulesScanned,
+    strange: strange?.component ?? null,
     symptoms: tell(world, looks, dice),
     codes: codesOf(world, looks, dice).filter(({ module }) => modulesScanned.includes(module ?? "")),
   };

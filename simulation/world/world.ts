@@ -79,26 +79,38 @@ export const SYSTEMS = [
   "climate",
 ];
 export const MODULES: Readonly<Record<string, string>> = {
-  ...{ engine: "engine", fuel: "engine", intake: "engine", exhaust: "engine", charging: "engine" },
-  ...{ transmission: "transmission", brakes: "brakes", electrical: "body", climate: "body" },
+  engine: "engine",
+  fuel: "engine",
+  intake: "engine",
+  exhaust: "engine",
+  charging: "engine",
+  transmission: "transmission",
+  brakes: "brakes",
+  electrical: "body",
+  climate: "body",
 };
 const FAILURES = ["open", "short", "sticks", "leaks", "worn", "blocked", "loose", "reads-wrong", "corroded", "noisy"];
 const CONDITIONS = [
-  ...[
-    "hot",
-    "cold",
-    "wet",
-    "uphill",
-    "motorway",
-    "town",
-    "idling",
-    "braking",
-    "turning",
-    "loaded",
-    "standing",
-    "rough-road",
-  ],
-  ...["refuelled", "every-time", "sometimes", "suddenly", "gradually", "pulling-away", "in-gear", "lights-on"],
+  "hot",
+  "cold",
+  "wet",
+  "uphill",
+  "motorway",
+  "town",
+  "idling",
+  "braking",
+  "turning",
+  "loaded",
+  "standing",
+  "rough-road",
+  "refuelled",
+  "every-time",
+  "sometimes",
+  "suddenly",
+  "gradually",
+  "pulling-away",
+  "in-gear",
+  "lights-on",
 ];
 const KM_MOST = 280_000;
 /** Complaints of a system: few, so that each has many causes. */
@@ -160,8 +172,11 @@ function makeCauses(
       const cause = { component, failure, key: causeKey({ component, failure }), system };
       const looks = makeLooks({ rules, circuits }, system, byFailure.get(failure) ?? [], dice);
       const fix: Fix = {
-        ...{ component, failure, minutes: dice.whole(15, 150) },
-        ...{ access: dice.is(0.4) ? `${system}-cover` : null, accessMinutes: 12 },
+        component,
+        failure,
+        minutes: dice.whole(15, 150),
+        access: dice.is(0.4) ? `${system}-cover` : null,
+        accessMinutes: 12,
         partsCost: { amount: Math.round(Math.exp(dice.between(1.5, 5.3))), currency: "EUR" },
       };
       return { ...cause, rate: Math.exp(rules.spread * dice.normal()), hot: makeHot(rules, fleet, dice), looks, fix };
@@ -272,10 +287,27 @@ function declared(rules: WorldRules, { key, outcomes, aim, aimSide, others, caus
     ...others.filter(() => dice.is(0.5)).map(({ cause }) => ({ ...of(cause), effect: "weakens" as const })),
   ];
   return {
-    ...{ key, title: key, component: aim.component, minutes: dice.whole(4, 30) },
-    ...{ access: dice.is(0.4) ? `${aim.system}-cover` : null, accessMinutes: 12, tools: [], cautions: [] },
-    ...{ kind: "value", question: "", place: "", preconditions: [], steps: [], pictured: [], points: [], look: null },
-    ...{ spec: null, specs: [], version: 1, proposed: false, applies: null },
+    key,
+    title: key,
+    component: aim.component,
+    minutes: dice.whole(4, 30),
+    access: dice.is(0.4) ? `${aim.system}-cover` : null,
+    accessMinutes: 12,
+    tools: [],
+    cautions: [],
+    kind: "value",
+    question: "",
+    place: "",
+    preconditions: [],
+    steps: [],
+    pictured: [],
+    points: [],
+    look: null,
+    spec: null,
+    specs: [],
+    version: 1,
+    proposed: false,
+    applies: null,
     outcomes: outcomes.map((outcome, at) => ({
       key: outcome,
       label: outcome,
@@ -293,11 +325,17 @@ function makePatterns({ rumours }: WorldRules, causes: readonly TrueCause[], dic
     const none = { make: null, models: [], years: null, engines: [], transmissions: [], markets: [] };
     return [
       {
-        ...{ key: `pattern-${component}-${failure}`, title: "", component, failure, note: "", confirmBy: null },
+        key: `pattern-${component}-${failure}`,
+        title: "",
+        component,
+        failure,
+        note: "",
+        confirmBy: null,
         applies: { ...none, models: hot?.model ? [hot.model] : [], engines: hot?.engine ? [hot.engine] : [] },
         odometerKm: hot?.odometerKm ?? null,
         evidence: hot ? dice.pick(["bulletin", "seen", "proved"] as const) : ("hearsay" as const),
-        ...{ symptoms: [], codes: [] },
+        symptoms: [],
+        codes: [],
       },
     ];
   });
@@ -322,8 +360,13 @@ export function dealVehicle({ fleet }: World, dice: Dice): { readonly vehicle: V
   const age = dice.whole(1, 12);
   return {
     vehicle: {
-      ...{ make: model.make, model: model.model, year: 2025 - age, engine: dice.pick(model.engines) },
-      ...{ transmission: model.transmission, drive: "front", market: dice.pick(["hill", "coast"]) },
+      make: model.make,
+      model: model.model,
+      year: 2025 - age,
+      engine: dice.pick(model.engines),
+      transmission: model.transmission,
+      drive: "front",
+      market: dice.pick(["hill", "coast"]),
     },
     odometerKm: Math.min(KM_MOST, Math.round(age * dice.between(8000, 26_000))),
   };

@@ -131,5 +131,9 @@ export async function stockBook(lead: Actor): Promise<void> {
 export const eur = (amount: number) => ({ amount, currency: "EUR" });
 
 export const part = (component: string, failure: string, result: string | null) => ({
-  ...{ component, failure, cost: eur(80), minutes: 30, result },
+  component,
+  failure,
+  cost: eur(80),
+  minutes: 30,
+  result,
 });

@@ -13,9 +13,27 @@ export type { FeedFound, SwapFound, TestReadings, TestVerdict } from "./test-ver
 
 /** Outcomes that a verdict speaks for; any other is something that was seen beside it. */
 const SPOKEN_FOR = new Set([
-  ...["in-spec", "out-of-spec", "low", "high", "open", "odd", "alike", "dead", "live"],
-  ...["differs", "cured", "still-bad", "still-good", "spoilt", "moved", "stayed", "gone"],
-  ...["part", "wiring", "control", "not-followed"],
+  "in-spec",
+  "out-of-spec",
+  "low",
+  "high",
+  "open",
+  "odd",
+  "alike",
+  "dead",
+  "live",
+  "differs",
+  "cured",
+  "still-bad",
+  "still-good",
+  "spoilt",
+  "moved",
+  "stayed",
+  "gone",
+  "part",
+  "wiring",
+  "control",
+  "not-followed",
 ]);
 
 /** Whether an outcome was chosen that the verdict contradicts. */

@@ -32,7 +32,9 @@ export function loudestVerdict(outcomes: readonly Outcome[], readings: TestReadi
   const least = unit === "of-ten" ? LEAST_LEAD["of-ten"] : LEAST_LEAD.dB;
   if (lead < least)
     return {
-      ...{ ok: true, verdict: "cannot-judge", outcome: null },
+      ok: true,
+      verdict: "cannot-judge",
+      outcome: null,
       text: `${first.label} and ${second.label} are too near to each other to tell`,
     };
   const text = `Loudest at ${first.label}: ${formatQuantity(first.level)}, ${formatQuantity({ value: lead, unit })} above ${second.label}`;

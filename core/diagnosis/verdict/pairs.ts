@@ -15,7 +15,9 @@ import { NO_VERDICT, type TestReadings, type TestVerdict } from "./test-verdict"
 import { uncertaintyOf } from "./value";
 
 const differs = (outcomes: readonly Outcome[], text: string): TestVerdict => ({
-  ...{ ok: true, verdict: "fail", text },
+  ok: true,
+  verdict: "fail",
+  text,
   outcome: named(outcomes, "differs", "out-of-spec"),
 });
 
@@ -59,7 +61,9 @@ export function beforeAfterVerdict(
   const values = `${formatReading(before.reading)}, then ${formatReading(after.reading)}`;
   if (!spec) return unjudged(before, after, values);
   const request = ({ reading }: LikeReading) => ({
-    ...{ spec, reading, context },
+    spec,
+    reading,
+    context,
     instrument: instrument && uncertaintyOf(instrument, reading),
   });
   const change = beforeAndAfter(request(before), request(after));

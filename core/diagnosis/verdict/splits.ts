@@ -35,6 +35,8 @@ export function directFeedVerdict(outcomes: readonly Outcome[], feed: FeedFound 
 }
 
 const said = (outcomes: readonly Outcome[], text: string, ...keys: readonly string[]): TestVerdict => ({
-  ...{ ok: true, verdict: null, text },
+  ok: true,
+  verdict: null,
+  text,
   outcome: named(outcomes, ...keys),
 });

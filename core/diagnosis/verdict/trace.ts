@@ -68,7 +68,9 @@ function warmUpVerdict(outcomes: readonly Outcome[], spec: Spec | null, { trace,
     const opened = `It opened at ${formatQuantity(at)} after ${formatNumber((corner.openedS ?? 0) / 60)} min`;
     if (corner.followed) return judged(outcomes, { spec, value: at, words: opened });
     return {
-      ...{ ok: true, verdict: "fail", text: `${opened}, but what lies behind did not follow` },
+      ok: true,
+      verdict: "fail",
+      text: `${opened}, but what lies behind did not follow`,
       outcome: named(outcomes, "not-followed", "out-of-spec"),
     };
   }
@@ -99,7 +101,9 @@ function openedBetween(
   const outside = first.verdict === "fail" && second.verdict === "fail" && first.side === second.side;
   if (!outside)
     return {
-      ...{ ok: true, verdict: "pass", text: `${words}, and by its rule it opens there` },
+      ok: true,
+      verdict: "pass",
+      text: `${words}, and by its rule it opens there`,
       outcome: outcomeOfVerdict(outcomes, { ...second, verdict: "pass", side: null }),
     };
   return {

@@ -29,7 +29,9 @@ describe("beside a known-good one", () => {
 
   test("the suspect is alike within a tenth, and differs beyond, or when it is open", () => {
     expect(short(judged(kind, { readings: rows(read(100), read(109)) }))).toEqual([
-      ...["pass", "alike", "109 Ω beside 100 Ω of the good one, 9 % more"],
+      "pass",
+      "alike",
+      "109 Ω beside 100 Ω of the good one, 9 % more",
     ]);
     expect(short(judged(kind, { readings: rows(read(100), read(0.07, "kohm")) })).slice(0, 2)).toEqual([
       "fail",
@@ -64,7 +66,9 @@ describe("before and after", () => {
 
   test("without a spec says the change and leaves its meaning open", () => {
     expect(short(judged(kind, { readings: rows(read(10, "km/h"), read(15, "km/h")) }))).toEqual([
-      ...[null, null, "10 km/h, then 15 km/h, 50 % more"],
+      null,
+      null,
+      "10 km/h, then 15 km/h, 50 % more",
     ]);
   });
 });
@@ -76,7 +80,9 @@ describe("the loudest place", () => {
 
   test("is named with its lead, and chooses the outcome of that name", () => {
     expect(heard(["Rear left", 71], ["rear right", 64], ["front", 60])).toEqual([
-      ...[null, "rear-left", "Loudest at Rear left: 71 dB, 7 dB above rear right"],
+      null,
+      "rear-left",
+      "Loudest at Rear left: 71 dB, 7 dB above rear right",
     ]);
   });
 
@@ -102,7 +108,9 @@ describe("splitting", () => {
     const swap = (shows: "first" | "second" | "both" | "nowhere") =>
       short(judged(kind, { swap: { first: "cylinder 2", second: "cylinder 3", shows } }));
     expect(swap("second")).toEqual([
-      ...[null, "moved", "The fault moved from cylinder 2 to cylinder 3: it goes with the part"],
+      null,
+      "moved",
+      "The fault moved from cylinder 2 to cylinder 3: it goes with the part",
     ]);
     expect([swap("first")[1], swap("both")[1], swap("nowhere")[1]]).toEqual(["stayed", "stayed", "gone"]);
   });
@@ -180,7 +188,9 @@ test("an outcome that the verdict does not speak of contradicts nothing", () => 
     { swap: { first: "", second: "", shows: "second" } },
   );
   expect([needsReason(moved, "stayed"), needsReason(moved, "moved"), needsReason(moved, "smells-burnt")]).toEqual([
-    ...[true, false, false],
+    true,
+    false,
+    false,
   ]);
 });
 
@@ -249,11 +259,9 @@ test("nothing high-voltage is dead whose preconditions were not all held", () =>
   const of = (value: number, ticked: readonly string[]) =>
     verdictOfTest(procedure, spec, {
       ...NOTHING,
-      ...{
-        readings: [{ label: "", reading: volts(value) }],
-        proofs: { before: volts(12.4), after: volts(12.4) },
-        ticked,
-      },
+      readings: [{ label: "", reading: volts(value) }],
+      proofs: { before: volts(12.4), after: volts(12.4) },
+      ticked,
     });
   expect(of(0.2, ["Waited"])).toMatchObject({ ok: false, path: "preconditions" });
   expect(of(0.2, procedure.preconditions)).toMatchObject({ verdict: "pass", outcome: "dead" });

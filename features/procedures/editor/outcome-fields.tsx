@@ -87,7 +87,11 @@ export function OutcomeFields({ at, outcome, words, onChange, onRemove }: Outcom
         label={`What outcome ${at + 1} speaks of`}
         placeholder="It speaks for or against: type a component"
         words={words.components.map(({ key, label: name, system, also }) => ({
-          ...{ key, label: name, also, group: system, system },
+          key,
+          label: name,
+          also,
+          group: system,
+          system,
         }))}
         onPick={(component) =>
           onChange({ ...outcome, effects: [...effects, { component, failure: "", effect: "supports" }] })

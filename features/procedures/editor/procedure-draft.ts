@@ -47,7 +47,13 @@ export interface OutcomeDraft {
 }
 
 export const EMPTY_VARIANT: VariantDraft = {
-  ...{ from: "", to: "", engines: "", markets: "", partMaker: "", source: "maker", reference: "" },
+  from: "",
+  to: "",
+  engines: "",
+  markets: "",
+  partMaker: "",
+  source: "maker",
+  reference: "",
   spec: { ...specDraft(null), kind: "range" },
 };
 
@@ -113,9 +119,22 @@ export function newProcedureDraft({ title, minutes, outcome, effects }: Procedur
     effects: effects.map((each) => ({ ...each, failure: each.failure ?? "" })),
   };
   return {
-    ...{ title, question: "", place: "", component, minutes: minutes === null ? "" : String(minutes) },
-    ...{ access: "", accessMinutes: "", tools: "", cautions: "", preconditions: "", steps: "", points: "" },
-    ...{ kind: "value", look: "limits", spec: specDraft(null), specs: [] },
+    title,
+    question: "",
+    place: "",
+    component,
+    minutes: minutes === null ? "" : String(minutes),
+    access: "",
+    accessMinutes: "",
+    tools: "",
+    cautions: "",
+    preconditions: "",
+    steps: "",
+    points: "",
+    kind: "value",
+    look: "limits",
+    spec: specDraft(null),
+    specs: [],
     outcomes: outcome ? [seen, { key: null, label: "", effects: [] }] : usual,
     applies: EVERY_VEHICLE,
     basic: false,
@@ -126,21 +145,36 @@ export function procedureDraft(procedure: Procedure): ProcedureDraft {
   const { title, question, place, component, minutes, access, accessMinutes, kind, look, spec } = procedure;
   const lines = (list: readonly string[]) => list.join("\n");
   return {
-    ...{ title, question, place, component: component ?? "", minutes: String(minutes) },
-    ...{ access: access ?? "", accessMinutes: String(accessMinutes), kind, look: look ?? "limits" },
-    ...{ tools: lines(procedure.tools), cautions: lines(procedure.cautions), steps: lines(procedure.steps) },
-    ...{ preconditions: lines(procedure.preconditions), points: lines(procedure.points) },
+    title,
+    question,
+    place,
+    component: component ?? "",
+    minutes: String(minutes),
+    access: access ?? "",
+    accessMinutes: String(accessMinutes),
+    kind,
+    look: look ?? "limits",
+    tools: lines(procedure.tools),
+    cautions: lines(procedure.cautions),
+    steps: lines(procedure.steps),
+    preconditions: lines(procedure.preconditions),
+    points: lines(procedure.points),
     applies: appliesDraft(procedure.applies),
     basic: procedure.basic === true,
     spec: specDraft(spec),
     specs: procedure.specs.map((each) => ({
-      ...{ from: each.years ? String(each.years[0]) : "", to: each.years ? String(each.years[1]) : "" },
-      ...{ engines: each.engines.join(", "), markets: each.markets.join(", ") },
-      ...{ partMaker: each.partMaker ?? "", source: each.source, reference: each.reference },
+      from: each.years ? String(each.years[0]) : "",
+      to: each.years ? String(each.years[1]) : "",
+      engines: each.engines.join(", "),
+      markets: each.markets.join(", "),
+      partMaker: each.partMaker ?? "",
+      source: each.source,
+      reference: each.reference,
       spec: specDraft(each.spec),
     })),
     outcomes: procedure.outcomes.map(({ key, label, effects }) => ({
-      ...{ key, label },
+      key,
+      label,
       effects: effects.map((effect) => ({ ...effect, failure: effect.failure ?? "" })),
     })),
   };
@@ -150,24 +184,37 @@ export function procedureDraft(procedure: Procedure): ProcedureDraft {
 export function writtenOf(draft: ProcedureDraft) {
   const { title, question, place, kind } = draft;
   return {
-    ...{ title, question, place, kind, component: draft.component || null },
+    title,
+    question,
+    place,
+    kind,
+    component: draft.component || null,
     minutes: numberOrText(draft.minutes),
     access: draft.access.trim().toLowerCase().replace(/\s+/g, "-") || null,
     accessMinutes: draft.accessMinutes.trim() ? numberOrText(draft.accessMinutes) : 0,
-    ...{ tools: linesOf(draft.tools), cautions: linesOf(draft.cautions), steps: linesOf(draft.steps) },
-    ...{ preconditions: linesOf(draft.preconditions), points: linesOf(draft.points) },
+    tools: linesOf(draft.tools),
+    cautions: linesOf(draft.cautions),
+    steps: linesOf(draft.steps),
+    preconditions: linesOf(draft.preconditions),
+    points: linesOf(draft.points),
     applies: appliesOf(draft.applies),
     basic: draft.basic,
     look: kind === "trace" ? draft.look : null,
     spec: specOf(draft.spec),
     specs: draft.specs.map(({ from, to, engines, markets, partMaker, source, reference, spec }) => ({
       years: from.trim() || to.trim() ? [numberOrText(from || to), numberOrText(to || from)] : null,
-      ...{ engines: listOf(engines), markets: listOf(markets), partMaker, source, reference, spec: specOf(spec) },
+      engines: listOf(engines),
+      markets: listOf(markets),
+      partMaker,
+      source,
+      reference,
+      spec: specOf(spec),
     })),
     outcomes: draft.outcomes
       .filter(({ label, effects }) => label.trim() || effects.length)
       .map(({ key, label, effects }) => ({
-        ...{ key, label },
+        key,
+        label,
         effects: effects.map(({ component, failure, effect }) => ({ component, failure: failure || null, effect })),
       })),
   };

@@ -16,8 +16,17 @@ export interface SpecDraft {
 }
 
 const EMPTY: SpecDraft = {
-  ...{ kind: "none", unit: "ohm", low: "", high: "", nominal: "", tolerance: "", toleranceIn: "unit" },
-  ...{ maxDrop: "", minSupply: "", atC: "", perKelvin: "" },
+  kind: "none",
+  unit: "ohm",
+  low: "",
+  high: "",
+  nominal: "",
+  tolerance: "",
+  toleranceIn: "unit",
+  maxDrop: "",
+  minSupply: "",
+  atC: "",
+  perKelvin: "",
 };
 
 const text = (quantity: Quantity | null | undefined) => (quantity ? formatNumber(quantity.value) : "");
@@ -60,7 +69,8 @@ export function specOf(draft: SpecDraft): unknown {
       return { kind, low: quantity(draft.low, unit), high: quantity(draft.high, unit), ...at, ...slope };
     case "nominal":
       return {
-        ...{ kind, nominal: quantity(draft.nominal, unit) },
+        kind,
+        nominal: quantity(draft.nominal, unit),
         ...(draft.toleranceIn === "percent"
           ? { tolerancePercent: readNumber(draft.tolerance) ?? draft.tolerance }
           : { tolerance: quantity(draft.tolerance, unit) }),

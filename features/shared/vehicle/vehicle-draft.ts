@@ -22,8 +22,19 @@ export type VehicleDraft = Readonly<
 >;
 
 export const NO_VEHICLE: VehicleDraft = {
-  ...{ plate: "", vin: "", make: "", model: "", year: "" },
-  ...{ engine: "", fuel: "", transmission: "", gearbox: "", drive: "", market: "", equipment: "", built: "" },
+  plate: "",
+  vin: "",
+  make: "",
+  model: "",
+  year: "",
+  engine: "",
+  fuel: "",
+  transmission: "",
+  gearbox: "",
+  drive: "",
+  market: "",
+  equipment: "",
+  built: "",
 };
 
 /** A known vehicle as it would be typed. */
@@ -31,17 +42,19 @@ export function vehicleDraftOf(vehicle: VehicleRow): VehicleDraft {
   const { plate, vin, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment } =
     vehicle;
   return {
-    ...{ plate: plate ?? "", vin: vin ?? "", make, model, year: String(year) },
-    ...{
-      engine: engine ?? "",
-      fuel: fuel ?? "",
-      gearbox: gearbox ?? "",
-      transmission: transmission ?? "",
-      drive: drive ?? "",
-      market: market ?? "",
-      equipment: (equipment ?? []).join(", "),
-      built: built ?? "",
-    },
+    plate: plate ?? "",
+    vin: vin ?? "",
+    make,
+    model,
+    year: String(year),
+    engine: engine ?? "",
+    fuel: fuel ?? "",
+    gearbox: gearbox ?? "",
+    transmission: transmission ?? "",
+    drive: drive ?? "",
+    market: market ?? "",
+    equipment: (equipment ?? []).join(", "),
+    built: built ?? "",
   };
 }
 

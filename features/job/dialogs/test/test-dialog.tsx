@@ -85,10 +85,22 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
     const { readings, context, proofs, swap, feed, trace } = outcome === NOT_DONE ? NOTHING_FOUND : test;
     const saved = await command.save(
       {
-        ...{ readings, context, proofs, swap, feed, trace, comparedBy },
-        ...{ procedure: procedure.key, outcome, note, sure },
+        readings,
+        context,
+        proofs,
+        swap,
+        feed,
+        trace,
+        comparedBy,
+        procedure: procedure.key,
+        outcome,
+        note,
+        sure,
         place: draft.where ?? "",
-        ...{ preconditions: ticked, partMaker, instrumentId, overruled: against ? overruled : null },
+        preconditions: ticked,
+        partMaker,
+        instrumentId,
+        overruled: against ? overruled : null,
         minutes: minutesOrText(draft.minutes),
       },
       pictures.keep,
@@ -188,7 +200,12 @@ function outcomesOf({ outcomes }: Procedure) {
 }
 
 const NOTHING_FOUND = {
-  ...{ readings: [], context: null, proofs: null, swap: null, feed: null, trace: null },
+  readings: [],
+  context: null,
+  proofs: null,
+  swap: null,
+  feed: null,
+  trace: null,
 };
 
 function describeWork({ minutes, access, accessMinutes, tools, place }: Procedure, opened: boolean): string {

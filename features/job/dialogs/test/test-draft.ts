@@ -65,11 +65,24 @@ export function newDraft({ kind, points }: Procedure, minutes: number): TestDraf
   return {
     startedAt: null,
     rows: rowsFor(kind, points),
-    ...{ comparedBy: null, trace: null, feed: { runs: null, commanded: null } },
+    comparedBy: null,
+    trace: null,
+    feed: { runs: null, commanded: null },
     swap: { first: points[0] ?? "", second: points[1] ?? "", shows: null },
-    ...{ unit: null, supply: "", temperature: "", proofBefore: "", proofAfter: "" },
-    ...{ ticked: [], partMaker: null, instrumentId: null, outcome: null, overruled: "", sure: false },
-    ...{ minutes: String(minutes), note: "", where: "" },
+    unit: null,
+    supply: "",
+    temperature: "",
+    proofBefore: "",
+    proofAfter: "",
+    ticked: [],
+    partMaker: null,
+    instrumentId: null,
+    outcome: null,
+    overruled: "",
+    sure: false,
+    minutes: String(minutes),
+    note: "",
+    where: "",
   };
 }
 
