@@ -1,3 +1,4 @@
+import { item } from "@/core/place";
 /** Fills a throwaway database with simulated jobs, step by step, and prints how long advice takes at each size. */
 import { randomUUID } from "node:crypto";
 import { casebookOf } from "@/simulation/casebook";
@@ -44,16 +45,13 @@ async function take(actor: Actor, book: object): Promise<void> {
 async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly (readonly [string, number[]])[]> {
   const db = pool();
   const labels = await loadLabels(db);
-  const of = (call: number) => files[call % files.length] as CaseFile;
+  const of = (call: number) => item(files, call % files.length);
   const advices: Advice[] = [];
   for (const file of files) advices.push(advise(await loadKnowledge(db, site, file), file));
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
     ["advice", async (call) => advise(await loadKnowledge(db, site, of(call)), of(call))],
     ["of it the counters", (call) => loadKnowledge(db, site, of(call))],
-    [
-      "like jobs",
-      (call) => likeJobs(db, of(call), { labels, advice: advices[call % files.length] as Advice, self: null }),
-    ],
+    ["like jobs", (call) => likeJobs(db, of(call), { labels, advice: item(advices, call % files.length), self: null })],
     ["dead ends", (call) => deadEnds(db, of(call), labels, site)],
     ["POST /api/v1/advice", (call) => adviceAnswer(db, site, of(call))],
   ];

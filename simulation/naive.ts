@@ -1,3 +1,4 @@
+import { item } from "@/core/place";
 import {
   causeKey,
   type CaseFile,
@@ -62,7 +63,7 @@ export function naiveMove(knowledge: Knowledge, file: CaseFile): Move {
   const costs = knowledge.causes.map((cause) => costOf(knowledge, file, cause.key));
   const odds = knowledge.causes.map(({ key }) => byCause.get(key) ?? 0);
   const open = (cause: KnownCause) => !file.fixesTried.some((tried) => covers(tried, cause));
-  const left = odds.map((p, at) => (open(knowledge.causes[at] as KnownCause) ? p : 0));
+  const left = odds.map((p, at) => (open(item(knowledge.causes, at)) ? p : 0));
   const best = knowledge.causes
     .map(({ key }, at) => ({ key, pace: (left[at] ?? 0) / (costs[at] ?? 1), p: left[at] ?? 0 }))
     .sort((a, b) => b.pace - a.pace)[0];

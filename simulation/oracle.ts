@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 import type { CaseFile, Knowledge } from "@/core/diagnosis";
 import { covers } from "@/core/diagnosis/cause";
 import { NO_COUNT } from "@/core/diagnosis/counts";
@@ -97,7 +98,7 @@ export function oddsFrom(looked: Looked, { world, knowledge, file }: Met): PlanO
   const top = Math.max(...known.map(({ log }) => log), ...strange);
   const odds = new Float64Array(places.size);
   const couples: Couple[] = [];
-  const add = (at: number, p: number) => (odds[at] = (odds[at] as number) + p);
+  const add = (at: number, p: number) => (odds[at] = num(odds, at) + p);
   let sum = 0;
   for (const { one, other, log } of known) {
     const weight = Math.exp(log - top);
@@ -134,7 +135,7 @@ function looksOf(world: World, file: CaseFile) {
     const prior = sane * rate(one) * (1 - rules.pairs + rules.pairs * rate(one));
     known.push({ one, other: null, causes: [cause], log: Math.log(prior) + logLooks(world, file, [cause.looks]) });
     for (let other = one + 1; other < causes.length; other++) {
-      const second = causes[other] as TrueCause;
+      const second = item(causes, other);
       const both = Math.log(sane * rules.pairs * 2 * rate(one) * rate(other));
       const log = both + logLooks(world, file, [cause.looks, second.looks]);
       known.push({ one, other, causes: [cause, second], log });

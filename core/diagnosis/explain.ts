@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { KnownCause, Knowledge } from "./counts";
 import type { PresentFeature } from "./features";
 import type { Plan, TestAction } from "./plan";
@@ -18,7 +19,7 @@ export function stillOpen(posterior: Posterior, at: number): readonly PresentFea
   return posterior.evidence.flatMap((piece) => {
     const source = piece.source(at);
     if (source?.kind !== "feature" || source.of < TELLING_JOBS) return [];
-    return (piece.weights[at] as number) <= EXPLAINED_NATS ? [source.feature] : [];
+    return num(piece.weights, at) <= EXPLAINED_NATS ? [source.feature] : [];
   });
 }
 

@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 import { codeFamily } from "@/core/codes";
 import { affinityOf } from "./affinity";
 import { ALL_VEHICLES } from "@/core/vehicle";
@@ -220,7 +221,7 @@ function sharedOut(family: readonly Evidence[]): readonly Evidence[] {
     if (kept.length > MOST_SHARED) kept.shift();
   }
   const { weights } = shared;
-  return family.map((evidence, at) => ({ ...evidence, weights: weights[at] as Float64Array }));
+  return family.map((evidence, at) => ({ ...evidence, weights: item(weights, at) }));
 }
 
 interface SharedOut {
@@ -237,8 +238,8 @@ function shareOut(of: readonly Float64Array[]): SharedOut {
   const weights = of.map((own) => own.slice());
   const firmest = [...weights];
   for (let at = 0; at < (weights[0]?.length ?? 0); at++) {
-    firmest.sort((a, b) => Math.abs(b[at] as number) - Math.abs(a[at] as number));
-    for (const [nth, own] of firmest.entries()) own[at] = (own[at] as number) * familyShare(nth + 1);
+    firmest.sort((a, b) => Math.abs(num(b, at)) - Math.abs(num(a, at)));
+    for (const [nth, own] of firmest.entries()) own[at] = num(own, at) * familyShare(nth + 1);
   }
   return { of, weights };
 }

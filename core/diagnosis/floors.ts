@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import { ALL_VEHICLES } from "@/core/vehicle";
 import { patternApplies, type EffectKind } from "./book";
 import type { CaseFile } from "./case-file";
@@ -48,7 +49,7 @@ export function lifted(knowledge: Knowledge, file: CaseFile, { prior, logs }: Lo
   const lifts: Lift[] = [];
   if (unseen || named.length || proved.length || confirmed.length)
     for (let at = 0; at < odds.length; at++) {
-      const [was, is] = [before[at] as number, odds[at] as number];
+      const [was, is] = [num(before, at), num(odds, at)];
       const nats = was > 0 && is > 0 ? Math.log(is / was) : 0;
       if (nats !== 0) lifts.push({ at, nats, why: why(at) });
     }
@@ -95,11 +96,11 @@ function keepForTheUnseen(knowledge: Knowledge, file: CaseFile, odds: Float64Arr
   const leader = knowledge.causes[likeliest];
   const told = leader ? (known.get(leader.key) ?? 0) : 0;
   const kept = Math.min(...walked.map((counts) => unseenShare(counts, told)));
-  const mass = seen.reduce((sum, at) => sum + (odds[at] as number), 0);
+  const mass = seen.reduce((sum, at) => sum + num(odds, at), 0);
   if (mass <= 1 - kept || mass >= 1) return false;
   const [down, up] = [(1 - kept) / mass, kept / (1 - mass)];
   const isSeen = new Set(seen);
-  for (let at = 0; at < odds.length; at++) odds[at] = (odds[at] as number) * (isSeen.has(at) ? down : up);
+  for (let at = 0; at < odds.length; at++) odds[at] = num(odds, at) * (isSeen.has(at) ? down : up);
   return true;
 }
 
@@ -128,10 +129,10 @@ function isSaid({ tests }: CaseFile, kind: EffectKind, cause: Cause): boolean {
 /** Gives each of some places its part of a share where it holds less; the others give way in proportion. */
 function raise(odds: Float64Array, at: readonly number[], share: number): void {
   const floor = share / Math.max(1, at.length);
-  const low = at.filter((each) => (odds[each] as number) < floor);
+  const low = at.filter((each) => num(odds, each) < floor);
   if (!low.length) return;
   const isLow = new Set(low);
   const others = odds.reduce((sum, p, each) => (isLow.has(each) ? sum : sum + p), 0);
   const scale = others > 0 ? (1 - floor * low.length) / others : 0;
-  for (let each = 0; each < odds.length; each++) odds[each] = isLow.has(each) ? floor : (odds[each] as number) * scale;
+  for (let each = 0; each < odds.length; each++) odds[each] = isLow.has(each) ? floor : num(odds, each) * scale;
 }

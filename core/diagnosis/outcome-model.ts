@@ -1,3 +1,4 @@
+import { int, num } from "@/core/place";
 import { COULD_NOT_TELL, EFFECTS, NOT_DONE, type Effect, type EffectKind, type Procedure } from "./book";
 import { covers, type Cause } from "./cause";
 import { NO_COUNT, type Count, type CountsByCause, type Knowledge } from "./counts";
@@ -100,7 +101,7 @@ function sheetOf({ causes, outcomes: counters }: Knowledge, procedure: Procedure
   const seen = outcomes.map((key) =>
     Float64Array.from(causes, (cause) => (counted.get(key)?.get(cause.key) ?? NO_COUNT).weight),
   );
-  const of = Float64Array.from(causes, (_, at) => seen.reduce((sum, own) => sum + (own[at] as number), 0));
+  const of = Float64Array.from(causes, (_, at) => seen.reduce((sum, own) => sum + num(own, at), 0));
   const declaredBase = baseOf(known.map((outcome) => outcome.effects));
   const silent = causes.map((_, at) => effects.every((own) => own[at] === null));
   const sum = (values: Float64Array) => values.reduce((total, value, at) => (silent[at] ? total + value : total), 0);
@@ -133,7 +134,7 @@ function trustIn(sheets: readonly Sheet[]): Readonly<Record<EffectKind, number>>
         for (const [at, effect] of own.entries())
           if (effect === kind) {
             seen += counted[nth]?.[at] ?? 0;
-            expected += (of[at] as number) * (base[nth] ?? 0);
+            expected += num(of, at) * (base[nth] ?? 0);
           }
     // A declared ratio is worth so many jobs at the base it was made for.
     const prior = TRUST_JOBS / Math.max(1, DECLARED_RATIO[kind]);
@@ -154,12 +155,12 @@ function modelOf(sheet: Sheet, trust: Readonly<Record<EffectKind, number>>, plac
       return (base[nth] ?? 0) * (effect ? trust[effect] : 1);
     });
     const whole = raw.reduce((sum, value) => sum + value, 0);
-    const total = of[at] as number;
+    const total = num(of, at);
     const weight = declared ? DECLARED_JOBS : cause.component === procedure.component ? OWN_PART_JOBS : SIDE_JOBS;
     for (const [nth, own] of rates.entries())
       own[at] = ((seen[nth]?.[at] ?? 0) + (weight * (raw[nth] ?? 0)) / whole) / (total + weight);
-    const ratio = Math.max(...rates.map((own, nth) => Math.abs(Math.log((own[at] as number) / (base[nth] ?? 1)))));
-    speaksFor[at] = Math.max(...rates.map((own, nth) => (own[at] as number) / (base[nth] ?? 1)));
+    const ratio = Math.max(...rates.map((own, nth) => Math.abs(Math.log(num(own, at) / (base[nth] ?? 1)))));
+    speaksFor[at] = Math.max(...rates.map((own, nth) => num(own, at) / (base[nth] ?? 1)));
     speaksOf[at] = declared || (total >= SIDE_COUNTED.jobs && ratio >= Math.log(SIDE_COUNTED.times));
   }
   unlistedRates(sheet, places, rates, speaksOf);
@@ -213,8 +214,8 @@ function unlistedRates(sheet: Sheet, places: Places, rates: readonly Float64Arra
   }
   // How far a new failure is like the known ones differs from outcome to outcome: together they still make one.
   for (let at = places.firstComponent; at < places.elsewhere; at++) {
-    const whole = rates.reduce((sum, own) => sum + (own[at] as number), 0);
-    for (const own of rates) own[at] = (own[at] as number) / whole;
+    const whole = rates.reduce((sum, own) => sum + num(own, at), 0);
+    for (const own of rates) own[at] = num(own, at) / whole;
   }
 }
 
@@ -238,11 +239,11 @@ function firmestOf(effects: readonly Effect[]): "proves" | "confirms" | "support
 function meanBy(group: Int32Array, groups: number, values: Float64Array, causes: number): Float64Array {
   const [sum, of] = [new Float64Array(groups), new Float64Array(groups)];
   for (let at = 0; at < causes; at++) {
-    const own = group[at] as number;
-    sum[own] = (sum[own] as number) + (values[at] as number);
-    of[own] = (of[own] as number) + 1;
+    const own = int(group, at);
+    sum[own] = num(sum, own) + num(values, at);
+    of[own] = num(of, own) + 1;
   }
-  return sum.map((total, at) => total / (of[at] as number));
+  return sum.map((total, at) => total / num(of, at));
 }
 
 export function effectOn(effects: readonly Effect[], cause: Cause): EffectKind | null {

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import { weightsOf } from "./places";
 import type { CountsByCause, KnownCause } from "./counts";
 
@@ -26,6 +27,6 @@ export function shares(overlap: readonly (readonly number[])[]): readonly number
 
 function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
-  for (let at = 0; at < a.length; at++) sum += (a[at] as number) * (b[at] as number);
+  for (let at = 0; at < a.length; at++) sum += num(a, at) * num(b, at);
   return sum;
 }

@@ -1,3 +1,4 @@
+import { int, num } from "@/core/place";
 import { gammaln } from "simple-statistics";
 import type { Affinity } from "./affinity";
 import type { CauseKey } from "./cause";
@@ -67,14 +68,14 @@ function ratesOf(ground: Ground, { feature, seen, jobs, affinity, patternJobs }:
   const places = placesOf(ground);
   const of = Float64Array.from(weightsOf(causes, jobs));
   // A code can be noted without saying that its module was read: it is never seen more often than it was looked for.
-  const times = weightsOf(causes, seen).map((each, at) => Math.min(each, of[at] as number));
+  const times = weightsOf(causes, seen).map((each, at) => Math.min(each, num(of, at)));
   let [allSeen, allOf] = [UNSEEN_JOBS / 2, UNSEEN_JOBS + 1];
   for (const [at, { key }] of causes.entries()) {
-    allSeen += times[at] as number;
-    allOf += of[at] as number;
+    allSeen += num(times, at);
+    allOf += num(of, at);
     const pattern = patternJobs?.get(key) ?? 0;
-    times[at] = (times[at] as number) + pattern * PATTERN_FEATURE_RATE;
-    of[at] = (of[at] as number) + pattern;
+    times[at] = num(times, at) + pattern * PATTERN_FEATURE_RATE;
+    of[at] = num(of, at) + pattern;
   }
   const rate = settle(places, { seen: times, of, affinity, chance: BY_CHANCE[feature.split("|")[0] ?? ""] ?? 0.02 });
   likeTheirPart(ground, places, of, rate);
@@ -96,15 +97,14 @@ function likeTheirPart({ causes }: Ground, places: Places, of: Float64Array, rat
   const count = places.componentKeys.length;
   const [sum, jobs] = [new Float64Array(count), new Float64Array(count)];
   for (let at = 0; at < places.causes; at++) {
-    const part = places.component[at] as number;
-    sum[part] = (sum[part] as number) + (of[at] as number) * (rate[at] as number);
-    jobs[part] = (jobs[part] as number) + (of[at] as number);
+    const part = int(places.component, at);
+    sum[part] = num(sum, part) + num(of, at) * num(rate, at);
+    jobs[part] = num(jobs, part) + num(of, at);
   }
   for (const [at, { failure }] of causes.entries()) {
-    const part = places.component[at] as number;
+    const part = int(places.component, at);
     const prior = failure === DISTURBED || failure === NEW_PART_BAD;
-    if (prior && (of[at] as number) === 0 && (jobs[part] as number) > 0)
-      rate[at] = (sum[part] as number) / (jobs[part] as number);
+    if (prior && num(of, at) === 0 && num(jobs, part) > 0) rate[at] = num(sum, part) / num(jobs, part);
   }
 }
 
@@ -119,7 +119,7 @@ interface Settling {
 /** Divides the causes into those that have the feature and those that do not, and gives each hypothesis its rate. */
 function settle(places: Places, { seen, of, affinity, chance }: Settling): Float64Array {
   const { causes: size } = places;
-  const slab = seen.map((k, at) => slabLog(k, of[at] as number));
+  const slab = seen.map((k, at) => slabLog(k, num(of, at)));
   const has = new Float64Array(size).fill(HAS_AT_FIRST);
   let byChance = chance;
   for (let round = 0; round < ROUNDS; round++) {
@@ -127,10 +127,10 @@ function settle(places: Places, { seen, of, affinity, chance }: Settling): Float
     const [log, logNot] = [Math.log(byChance), Math.log(1 - byChance)];
     let [chanceSeen, chanceOf] = [chance * BY_CHANCE_JOBS, BY_CHANCE_JOBS];
     for (let at = 0; at < size; at++) {
-      const [k, n] = [seen[at] as number, of[at] as number];
+      const [k, n] = [num(seen, at), num(of, at)];
       const spike = k * log + (n - k) * logNot;
-      const p = expected[at] as number;
-      const odds = (p / (1 - p)) * Math.exp(Math.min(500, (slab[at] as number) - spike));
+      const p = num(expected, at);
+      const odds = (p / (1 - p)) * Math.exp(Math.min(500, num(slab, at) - spike));
       const own = odds / (1 + odds);
       has[at] = own;
       chanceSeen += (1 - own) * k;
@@ -140,13 +140,13 @@ function settle(places: Places, { seen, of, affinity, chance }: Settling): Float
   }
   const rate = new Float64Array(places.size);
   for (let at = 0; at < size; at++) {
-    const [own, k, n] = [has[at] as number, seen[at] as number, of[at] as number];
+    const [own, k, n] = [num(has, at), num(seen, at), num(of, at)];
     rate[at] = (1 - own) * byChance + own * ((k + OWN.shows) / (n + OWN.shows + OWN.hides));
   }
   const mean = OWN.shows / (OWN.shows + OWN.hides);
   const unlisted = new Likes(places, has, affinity).unlisted();
   for (let at = size; at < places.size; at++) {
-    const own = unlisted[at - size] as number;
+    const own = num(unlisted, at - size);
     rate[at] = (1 - own) * byChance + own * mean;
   }
   return rate;
@@ -180,11 +180,11 @@ class Likes {
     let sum = HAS_AT_FIRST;
     if (has)
       for (let at = 0; at < places.causes; at++) {
-        const own = has[at] as number;
+        const own = num(has, at);
         sum += own;
-        this.bySystem.add(places.system[at] as number, own);
-        this.byComponent.add(places.component[at] as number, own);
-        this.byFailure.add(places.failure[at] as number, own);
+        this.bySystem.add(int(places.system, at), own);
+        this.byComponent.add(int(places.component, at), own);
+        this.byFailure.add(int(places.failure, at), own);
       }
     this.all = has ? sum / (places.causes + 1) : HAS_AT_FIRST;
   }
@@ -195,15 +195,15 @@ class Likes {
     const expected = new Float64Array(places.causes);
     for (let at = 0; at < places.causes; at++) {
       const linked = affinity?.byCause?.[at] ?? Number.NaN;
-      const system = places.system[at] as number;
+      const system = int(places.system, at);
       if (!Number.isNaN(linked)) expected[at] = linked;
       else if (!has) expected[at] = this.ofSystem(system);
       else {
         // What the others are: a cause is not its own like.
-        const own = has[at] as number;
+        const own = num(has, at);
         const wide = this.bySystem.others(system, own, this.ofSystem(system));
-        const near = this.byComponent.others(places.component[at] as number, own, wide);
-        const alike = this.byFailure.others(places.failure[at] as number, own, all);
+        const near = this.byComponent.others(int(places.component, at), own, wide);
+        const alike = this.byFailure.others(int(places.failure, at), own, all);
         const joined = fromLogit(logit(near) + logit(alike) - logit(all));
         expected[at] = Math.min(MOST_EXPECTED, Math.max(LEAST_EXPECTED, joined));
       }
@@ -216,7 +216,7 @@ class Likes {
     const { places } = this;
     const systems = places.systemNames.map((_, at) => this.bySystem.oneMore(at, this.ofSystem(at)));
     const components = places.componentKeys.map((_, at) => {
-      const system = places.system[places.firstComponent + at] as number;
+      const system = int(places.system, places.firstComponent + at);
       return this.byComponent.oneMore(at, systems[system] ?? this.all);
     });
     const mean = systems.length ? systems.reduce((sum, each) => sum + each, 0) / systems.length : this.all;
@@ -244,16 +244,16 @@ class Pool {
   }
 
   add(at: number, has: number): void {
-    this.has[at] = (this.has[at] as number) + has;
-    this.of[at] = (this.of[at] as number) + 1;
+    this.has[at] = num(this.has, at) + has;
+    this.of[at] = num(this.of, at) + 1;
   }
 
   oneMore(at: number, towards: number): number {
-    return ((this.has[at] as number) + this.widerWeighs * towards) / ((this.of[at] as number) + this.widerWeighs);
+    return (num(this.has, at) + this.widerWeighs * towards) / (num(this.of, at) + this.widerWeighs);
   }
 
   others(at: number, own: number, towards: number): number {
-    const [has, of] = [(this.has[at] as number) - own, (this.of[at] as number) - 1];
+    const [has, of] = [num(this.has, at) - own, num(this.of, at) - 1];
     return (Math.max(0, has) + this.widerWeighs * towards) / (of + this.widerWeighs);
   }
 }

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { CaseFile } from "./case-file";
 import type { CauseKey } from "./cause";
 import type { KnownCause, Knowledge } from "./counts";
@@ -64,7 +65,7 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
     prior,
     evidence,
     lifts,
-    byCause: new Map(causes.map(({ key }, at) => [key, odds[at] as number])),
+    byCause: new Map(causes.map(({ key }, at) => [key, num(odds, at)])),
     unknown: sumFrom(odds, places.causes),
     unlisted: unlistedOf(knowledge, odds),
     pairs: () => (pairs ??= both.flatMap((couple) => pairOf(causes, couple))),
@@ -75,13 +76,13 @@ export function posteriorOf(knowledge: Knowledge, file: CaseFile): Posterior {
 function sumOf(logs: Float64Array, evidence: readonly Evidence[]): Float64Array {
   const sums = logs.slice();
   for (const { weights } of evidence)
-    for (let at = 0; at < sums.length; at++) sums[at] = (sums[at] as number) + (weights[at] as number);
+    for (let at = 0; at < sums.length; at++) sums[at] = num(sums, at) + num(weights, at);
   return sums;
 }
 
 function sumFrom(values: Float64Array, from: number): number {
   let sum = 0;
-  for (let at = from; at < values.length; at++) sum += values[at] as number;
+  for (let at = from; at < values.length; at++) sum += num(values, at);
   return sum;
 }
 
@@ -122,10 +123,10 @@ export function reasonsFor(posterior: Posterior, knowledge: Knowledge, at: numbe
       source: { kind: "named", how: why === "proved" ? "proved" : "named" },
       weight: nats,
     }));
-  const telling = evidence.filter(({ weights }) => Math.abs(weights[at] as number) >= TELLING_NATS);
+  const telling = evidence.filter(({ weights }) => Math.abs(num(weights, at)) >= TELLING_NATS);
   const rest = telling.flatMap((piece) => {
     const source = piece.source(at);
-    return source ? [{ source, weight: piece.weights[at] as number }] : [];
+    return source ? [{ source, weight: num(piece.weights, at) }] : [];
   });
   return [...first, ...named, ...rest]
     .filter(({ weight }) => Math.abs(weight) >= TELLING_NATS)

@@ -1,3 +1,4 @@
+import { int, num } from "@/core/place";
 import { ALL_VEHICLES, chainFor, type GroupKey } from "@/core/vehicle";
 import { canHave, patternApplies, type Grade, type Pattern } from "./book";
 import type { CaseFile } from "./case-file";
@@ -59,9 +60,9 @@ export function priorOf(knowledge: Knowledge, file: CaseFile): Prior {
     rates[at] =
       at < places.causes
         ? listed > 0
-          ? ((rates[at] as number) / listed) * (1 - unknown)
+          ? (num(rates, at) / listed) * (1 - unknown)
           : 0
-        : ((unlisted[at] as number) / sum) * unknown;
+        : (num(unlisted, at) / sum) * unknown;
   return { rates, reasons, unknown, impossible };
 }
 
@@ -72,7 +73,7 @@ function impossibleOn(knowledge: Knowledge, { vehicle }: CaseFile): Uint8Array {
   const impossible = new Uint8Array(places.size);
   if (never.size)
     for (let at = 0; at < places.firstSystem; at++) {
-      const key = places.componentKeys[places.component[at] as number];
+      const key = places.componentKeys[int(places.component, at)];
       if (key !== undefined && never.has(key)) impossible[at] = 1;
     }
   return impossible;

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { CaseFile } from "./case-file";
 import type { Knowledge } from "./counts";
 import { absenceWeight, conditionRates, conditionsAsked, presenceWeight, untoldWeight } from "./feature-evidence";
@@ -39,7 +40,7 @@ function worthOf(knowledge: Knowledge, { odds }: Posterior, condition: string, a
   const { base, rate } = conditionRates(knowledge, condition);
   // That nobody told of it speaks already: the question is worth what it brings to who has not heard that yet.
   const open = asked ? reweighted(odds, rate, (each) => -untoldWeight(each, base)) : odds;
-  const yes = open.reduce((sum, p, at) => sum + p * (rate[at] as number), 0);
+  const yes = open.reduce((sum, p, at) => sum + p * num(rate, at), 0);
   const ifYes = reweighted(open, rate, (each) => presenceWeight(each, base));
   const ifNo = reweighted(open, rate, (each) => absenceWeight(each, base));
   const bits = (of: Float64Array) => bitsOf(of, knowledge.causes.length);
@@ -48,7 +49,7 @@ function worthOf(knowledge: Knowledge, { odds }: Posterior, condition: string, a
 
 /** The odds after evidence that weighs so many nats for a hypothesis that shows it at a rate. */
 function reweighted(odds: Float64Array, rates: Float64Array, weightOf: (rate: number) => number): Float64Array {
-  const scaled = odds.map((p, at) => p * Math.exp(weightOf(rates[at] as number)));
+  const scaled = odds.map((p, at) => p * Math.exp(weightOf(num(rates, at))));
   const sum = scaled.reduce((total, each) => total + each, 0);
   return scaled.map((each) => each / sum);
 }

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { CaseFile } from "./case-file";
 import { covers, type Cause, type CauseKey } from "./cause";
 import type { KnownCause, Knowledge } from "./counts";
@@ -28,7 +29,7 @@ export function closuresOf(knowledge: Knowledge, posterior: Posterior, file: Cas
   return knowledge.causes.flatMap((cause, at) => {
     if ((posterior.byCause.get(cause.key) ?? 0) >= LITTLE || wasBad(file, cause)) return [];
     const firmest = speaking
-      .flatMap(({ weights, source }) => closing(weights[at] as number, source(at)))
+      .flatMap(({ weights, source }) => closing(num(weights, at), source(at)))
       .sort((a, b) => a.weight - b.weight)[0];
     return firmest ? [{ cause: cause.key, by: firmest.source }] : [];
   });

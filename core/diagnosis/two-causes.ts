@@ -1,3 +1,4 @@
+import { int, item, num } from "@/core/place";
 import type { CaseFile, FixTried } from "./case-file";
 import type { Knowledge } from "./counts";
 import type { Evidence } from "./evidence";
@@ -67,7 +68,7 @@ export class Couples {
     );
     const odds = alone.map((log) => Math.exp(log - top));
     let sum = odds.reduce((total, each) => total + each, 0);
-    const add = (at: number, amount: number) => (odds[at] = (odds[at] as number) + amount);
+    const add = (at: number, amount: number) => (odds[at] = num(odds, at) + amount);
     for (const { one, other, log, left } of couples) {
       const weight = Math.exp(log - top);
       sum += weight;
@@ -88,14 +89,14 @@ export class Couples {
   /** Odds sum to 1, so a couple is shared out: most of it to the one that is likelier alone. */
   private shareOf(one: number, other: number): number {
     const { alone } = this.told;
-    return 1 / (1 + Math.exp((alone[other] as number) - (alone[one] as number)));
+    return 1 / (1 + Math.exp(num(alone, other) - num(alone, one)));
   }
 
   private likely() {
     const { alone } = this.told;
     const likely = [...this.knowledge.causes.keys()]
-      .filter((at) => (this.repair[at] as number) < 0 && Number.isFinite(alone[at] as number))
-      .sort((a, b) => (alone[b] as number) - (alone[a] as number))
+      .filter((at) => int(this.repair, at) < 0 && Number.isFinite(num(alone, at)))
+      .sort((a, b) => num(alone, b) - num(alone, a))
       .slice(0, PAIRED);
     return likely.flatMap((one, nth) =>
       likely.slice(nth + 1).map((other) => ({ one, other, log: this.log(one, other), left: null as number | null })),
@@ -105,12 +106,12 @@ export class Couples {
   private behindRepairs() {
     const { size } = placesOf(this.knowledge);
     const repaired = [...this.repair.keys()].filter((at) => {
-      const tried = this.file.fixesTried[this.repair[at] as number];
-      return tried !== undefined && tried.result !== "fixed" && Number.isFinite(this.told.priors[at] as number);
+      const tried = this.file.fixesTried[int(this.repair, at)];
+      return tried !== undefined && tried.result !== "fixed" && Number.isFinite(num(this.told.priors, at));
     });
     return repaired.flatMap((one) =>
       Array.from({ length: size }, (_, other) => other)
-        .filter((other) => other !== one && Number.isFinite(this.told.priors[other] as number))
+        .filter((other) => other !== one && Number.isFinite(num(this.told.priors, other)))
         .filter((other) => !((this.repair[other] ?? -1) >= 0 && other < one))
         .map((other) => {
           const left = (this.repair[other] ?? -1) >= 0 ? one : other;
@@ -121,19 +122,19 @@ export class Couples {
 
   private log(one: number, other: number): number {
     const { priors, evidence, proved } = this.told;
-    const [a, b] = [priors[one] as number, priors[other] as number];
+    const [a, b] = [num(priors, one), num(priors, other)];
     let sum =
       proved.has(one) && proved.has(other) ? Math.log(BOTH_PROVED) + Math.max(a, b) : Math.log(TWO_AT_ONCE) + a + b;
     const [repairOfOne, repairOfOther] = [this.repair[one] ?? -1, this.repair[other] ?? -1];
     for (const piece of evidence) {
       if (piece.repair !== null) {
-        const { result } = this.file.fixesTried[piece.repair] as FixTried;
+        const { result } = item(this.file.fixesTried, piece.repair);
         const [ofOne, ofOther] = [piece.repair === repairOfOne, piece.repair === repairOfOther];
         // The second of the two that is repaired ends it, or should have.
         const last =
           (ofOne && repairOfOther >= 0 && repairOfOther < repairOfOne) ||
           (ofOther && repairOfOne >= 0 && repairOfOne < repairOfOther);
-        if (last || (ofOne && ofOther)) sum += piece.weights[ofOne ? one : other] as number;
+        if (last || (ofOne && ofOther)) sum += num(piece.weights, ofOne ? one : other);
         else if (ofOne || ofOther) sum += Math.log(ONE_OF_TWO[result]);
         continue;
       }
@@ -148,19 +149,19 @@ export class Couples {
 }
 
 /** What evidence says of a hypothesis that is still there. */
-const rawWeight = ({ weights }: Evidence, at: number) => weights[at] as number;
+const rawWeight = ({ weights }: Evidence, at: number) => num(weights, at);
 
 /** Below this, in nats, what evidence says of two causes is simply added. */
 const FAINT = 0.02;
 
 /** Nats by which a piece of evidence speaks for two causes at once. */
 function togetherWeight({ weights, rates, base, strength, quiet }: Evidence, first: number, second: number): number {
-  const [one, other] = [weights[first] as number, weights[second] as number];
+  const [one, other] = [num(weights, first), num(weights, second)];
   // A check says of the two what its technician said of either: what one of them shows is shown.
   if (!rates)
     return one >= 0 && other >= 0 ? Math.max(one, other) : one <= 0 && other <= 0 ? one + other : Math.max(one, other);
   if (Math.abs(one) < FAINT && Math.abs(other) < FAINT) return one + other;
-  const [a, b] = [rates[first] as number, rates[second] as number];
+  const [a, b] = [num(rates, first), num(rates, second)];
   const together = quiet ? (a * b) / base : 1 - (1 - a) * (1 - b);
   return strength * Math.log(Math.min(1, together) / base);
 }

@@ -1,3 +1,4 @@
+import { int, num } from "@/core/place";
 import { ALL_VEHICLES, UNSOLVED_JOBS } from "@/core/vehicle";
 import { countsIn, totalOf, type Knowledge } from "./counts";
 import { placesOf, type Places } from "./places";
@@ -58,7 +59,7 @@ function groundsOf({ causes, groups }: Knowledge, { system, systemNames }: Place
   const counts = countsIn(groups, ALL_VEHICLES);
   const grounds = systemNames.map(() => ({ weight: SYSTEM_JOBS, jobs: 0, once: 0, twice: 0, seen: 0, held: 0 }));
   for (const [at, { key, general }] of causes.entries()) {
-    const ground = grounds[system[at] as number];
+    const ground = grounds[int(system, at)];
     if (!ground) continue;
     const count = counts.get(key);
     const jobs = count?.jobs ?? 0;
@@ -92,14 +93,14 @@ function partsOf(places: Places, grounds: readonly SystemGround[], impossible: U
   const { componentKeys, component, system, firstComponent, causes } = places;
   const weights = new Float64Array(componentKeys.length).fill(PART_JOBS);
   for (let at = 0; at < causes; at++) {
-    const part = component[at] as number;
-    const ground = grounds[system[at] as number];
+    const part = int(component, at);
+    const ground = grounds[int(system, at)];
     // Of the system's jobs an even part: what fails in many ways has more ways left.
-    weights[part] = (weights[part] as number) + (ground ? PART_JOBS * Math.min(1, ground.jobs / (ground.seen + 1)) : 0);
+    weights[part] = num(weights, part) + (ground ? PART_JOBS * Math.min(1, ground.jobs / (ground.seen + 1)) : 0);
   }
   return Array.from(weights, (weight, nth) => ({
     at: firstComponent + nth,
-    system: system[firstComponent + nth] as number,
+    system: int(system, firstComponent + nth),
     weight: impossible[firstComponent + nth] ? 0 : weight,
   }));
 }

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { Procedure } from "./book";
 import type { CaseFile } from "./case-file";
 import type { CauseKey } from "./cause";
@@ -26,7 +27,7 @@ export function whatIf(
     .flatMap((outcome, nth) => {
       const rates = model.rates[nth];
       if (!rates) return [];
-      const joint = now.map((p, at) => p * (rates[at] as number));
+      const joint = now.map((p, at) => p * num(rates, at));
       const chance = joint.reduce((sum, each) => sum + each, 0);
       const then = joint.map((each) => (chance > 0 ? each / chance : 0));
       const byCause = new Map<CauseKey, number>(knowledge.causes.map(({ key }, at) => [key, then[at] ?? 0]));

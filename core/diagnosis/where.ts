@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 import type { Evidence } from "./evidence";
 
 /** A piece of evidence with the place on the vehicle that it speaks of; null where the part is there once, or nobody said. */
@@ -22,12 +23,11 @@ export function spreadOverWhere(placed: readonly Placed[]): readonly Evidence[] 
   return placed.map(({ evidence, place }) => {
     const at = place === null ? -1 : names.indexOf(tidy(place));
     const weights = evidence.weights.map((weight, hypothesis) => {
-      const own = said[hypothesis] as Float64Array;
-      for (let each = 0; each < own.length; each++)
-        if (at < 0 || each === at) own[each] = (own[each] as number) + weight;
+      const own = item(said, hypothesis);
+      for (let each = 0; each < own.length; each++) if (at < 0 || each === at) own[each] = num(own, each) + weight;
       const sum = own.reduce((total, log, each) => total + (each < names.length ? 1 : others) * Math.exp(log), 0);
       const now = Math.log(sum / (names.length + others));
-      const added = now - (before[hypothesis] as number);
+      const added = now - num(before, hypothesis);
       before[hypothesis] = now;
       return added;
     });

@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 /** Points of two columns that belong together, gaps left out. */
 export interface Columns {
   readonly times: Float64Array;
@@ -21,13 +22,12 @@ export function averaged(times: Float64Array, columns: readonly Float64Array[], 
     for (let at = from; at < to; at++) {
       if (columns.some((column) => Number.isNaN(column[at]))) continue;
       count++;
-      time += times[at] as number;
-      for (let each = 0; each < columns.length; each++)
-        sums[each] = (sums[each] as number) + (columns[each]?.[at] ?? 0);
+      time += num(times, at);
+      for (let each = 0; each < columns.length; each++) sums[each] = item(sums, each) + (columns[each]?.[at] ?? 0);
     }
     if (!count) continue;
     outTimes[kept] = time / count;
-    out.forEach((column, each) => (column[kept] = (sums[each] as number) / count));
+    out.forEach((column, each) => (column[kept] = item(sums, each) / count));
     kept++;
   }
   return { times: outTimes.subarray(0, kept), columns: out.map((column) => column.subarray(0, kept)) };

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { Unit } from "@/core/measure";
 import { makeTrace, type Trace } from "./trace";
 
@@ -40,11 +41,11 @@ export function keepTrace({ timeS, channels }: Trace, most: number): KeptTrace {
   const last = timeS.length - 1;
   if (last >= 0 && places.at(-1) !== last) places.push(last);
   return {
-    timeS: places.map((at) => timeS[at] as number),
+    timeS: places.map((at) => num(timeS, at)),
     channels: channels.map(({ name, unit, values }) => ({
       name,
       unit,
-      values: places.map((at) => (Number.isNaN(values[at]) ? null : (values[at] as number))),
+      values: places.map((at) => (Number.isNaN(values[at]) ? null : num(values, at))),
     })),
   };
 }
@@ -52,10 +53,10 @@ export function keepTrace({ timeS, channels }: Trace, most: number): KeptTrace {
 function extremes(values: Float64Array, from: number, to: number): readonly number[] {
   let [low, high] = [-1, -1];
   for (let at = from; at < to; at++) {
-    const value = values[at] as number;
+    const value = num(values, at);
     if (Number.isNaN(value)) continue;
-    if (low < 0 || value < (values[low] as number)) low = at;
-    if (high < 0 || value > (values[high] as number)) high = at;
+    if (low < 0 || value < num(values, low)) low = at;
+    if (high < 0 || value > num(values, high)) high = at;
   }
   return low < 0 ? [] : [low, high];
 }

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { Channel, Trace } from "./trace";
 
 /** How fast a held pressure or vacuum is lost. */
@@ -22,9 +23,9 @@ export function leakRate({ timeS }: Trace, { values }: Channel): Leak | null {
   // One pass, shifted by the first point so that squares keep their digits.
   let [n, t, v, tt, tv, vv, t0, v0, last] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
   for (let at = 0; at < values.length; at++) {
-    const value = values[at] as number;
+    const value = num(values, at);
     if (Number.isNaN(value)) continue;
-    const time = timeS[at] as number;
+    const time = num(timeS, at);
     if (!n) [t0, v0] = [time, value];
     const [dt, dv] = [time - t0, value - v0];
     n++;

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { Channel, Trace } from "./trace";
 
 export interface Limits {
@@ -31,8 +32,8 @@ export function summarise({ timeS }: Trace, { values }: Channel, { low, high }: 
   let wasOutside = false;
   let [lastT, lastV] = [Number.NaN, Number.NaN];
   for (let at = 0; at < values.length; at++) {
-    const value = values[at] as number;
-    const time = timeS[at] as number;
+    const value = num(values, at);
+    const time = num(timeS, at);
     if (Number.isNaN(value)) {
       lastV = Number.NaN;
       continue;

@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import type { Channel, Trace } from "./trace";
 
 /** A point to draw. */
@@ -16,13 +17,13 @@ export function thinOut({ timeS }: Trace, { values }: Channel, most: number): re
   for (let from = 0; from < values.length; from += size) {
     let [low, high] = [-1, -1];
     for (let at = from; at < Math.min(from + size, values.length); at++) {
-      const value = values[at] as number;
+      const value = num(values, at);
       if (Number.isNaN(value)) continue;
-      if (low < 0 || value < (values[low] as number)) low = at;
-      if (high < 0 || value > (values[high] as number)) high = at;
+      if (low < 0 || value < num(values, low)) low = at;
+      if (high < 0 || value > num(values, high)) high = at;
     }
     for (const at of [...new Set([low, high])].filter((each) => each >= 0).sort((a, b) => a - b))
-      points.push({ timeS: timeS[at] as number, value: values[at] as number });
+      points.push({ timeS: num(timeS, at), value: num(values, at) });
   }
   return points;
 }

@@ -1,3 +1,4 @@
+import { item } from "@/core/place";
 import { randomUUID } from "node:crypto";
 import { beforeAll, describe, expect, test } from "vitest";
 import { casebookOf } from "@/simulation/casebook";
@@ -212,7 +213,7 @@ describe("a casebook", () => {
     const later = jobs.find(({ key }) => key !== of);
     if (!later) throw new Error("there is one job only");
     const standing = async () =>
-      (await pool().query("select rung, came_back from job where key = $1", [of])).rows[0] as object;
+      item((await pool().query("select rung, came_back from job where key = $1", [of])).rows, 0);
     const before = { counters: await counters(), standing: await standing() };
     later.comebackOf = of;
     expect((await send({ ...casebook, jobs })).ok).toBe(true);

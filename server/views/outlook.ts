@@ -1,3 +1,4 @@
+import { item } from "@/core/place";
 import "server-only";
 import { advise, roadsOf, type Advice, type Knowledge, type RoadNow } from "@/core/diagnosis";
 import type { JobId } from "@/core/ids";
@@ -36,7 +37,7 @@ export async function outlookOf(
   const found = outlooks.get(job.id);
   if (found?.of === of) return found.outlook;
   const outlook = await workOut(db, site, facts);
-  if (outlooks.size >= MOST_KEPT) outlooks.delete([...outlooks.keys()][0] as JobId);
+  if (outlooks.size >= MOST_KEPT) outlooks.delete(item([...outlooks.keys()], 0));
   outlooks.set(job.id, { of, outlook });
   return outlook;
 }

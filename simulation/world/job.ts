@@ -1,3 +1,4 @@
+import { item } from "@/core/place";
 import type { FaultCode } from "@/core/codes";
 import type { Symptom } from "@/core/diagnosis";
 import type { Vehicle } from "@/core/vehicle";
@@ -24,7 +25,7 @@ const TOLD = 0.85;
 export function dealJob(world: World, dice: Dice): TrueJob {
   const { vehicle, odometerKm } = dealVehicle(world, dice);
   const rates = trueRates(world, vehicle, odometerKm);
-  const draw = () => world.causes[dice.weighted(rates)] as TrueCause;
+  const draw = () => item(world.causes, dice.weighted(rates));
   const unseen = dice.is(world.rules.neverSeen);
   const first = draw();
   const second = dice.is(world.rules.pairs) ? draw() : null;

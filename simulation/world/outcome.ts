@@ -1,3 +1,4 @@
+import { item } from "@/core/place";
 import type { Dice } from "../random";
 import type { TrueCause, TrueTest } from "./world";
 
@@ -18,5 +19,5 @@ export function outcomeChances({ byCause, otherwise }: TrueTest, causes: readonl
 
 /** What a test comes to on a vehicle with these causes. */
 export function dealOutcome(test: TrueTest, causes: readonly TrueCause[], dice: Dice): string {
-  return test.outcomes[dice.weighted(outcomeChances(test, causes))] as string;
+  return item(test.outcomes, dice.weighted(outcomeChances(test, causes)));
 }

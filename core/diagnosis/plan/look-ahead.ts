@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 import type { PlannedCouple, Outlook, Spent, TestOutlook } from "./outlook";
 import { costOf } from "./outlook";
 import type { Standing, Trying } from "./trying";
@@ -54,8 +55,8 @@ export class LookAhead {
     }
     const { left } = rest;
     return {
-      minutes: (costs[at] as number) + left * best.minutes,
-      parts: (parts[at] as number) + left * best.parts,
+      minutes: num(costs, at) + left * best.minutes,
+      parts: num(parts, at) + left * best.parts,
     };
   }
 
@@ -79,10 +80,10 @@ export class LookAhead {
     const { foundCosts, parts: ofRepair } = this.outlook;
     let [minutes, parts] = [0, 0];
     for (let at = 0; at < odds.length; at++) {
-      const p = (odds[at] as number) * (finds[at] as number);
+      const p = num(odds, at) * num(finds, at);
       if (p === 0) continue;
-      minutes += p * (foundCosts[at] as number);
-      parts += p * (ofRepair[at] as number);
+      minutes += p * num(foundCosts, at);
+      parts += p * num(ofRepair, at);
     }
     return { minutes, parts };
   }
@@ -90,7 +91,7 @@ export class LookAhead {
   /** As `after`, but each outcome may be followed by one more test where that is better than trying what is left. */
   private afterTwo(at: number, followers: readonly number[]): Spent {
     const { tests } = this.outlook;
-    const test = tests[at] as TestOutlook;
+    const test = item(tests, at);
     let { minutes, parts } = this.found(this.outlook, test);
     for (let outcome = 0; outcome < test.likelihood.length; outcome++) {
       const then = afterOutcome(this.outlook, test, outcome);
@@ -121,15 +122,15 @@ export function afterOutcome(
   { likelihood, base }: TestOutlook,
   outcome: number,
 ): After {
-  const own = likelihood[outcome] as Float64Array;
+  const own = item(likelihood, outcome);
   const usual = base[outcome] ?? 0;
   const joint = new Float64Array(odds.length);
   let chance = tail * usual;
-  for (let at = 0; at < odds.length; at++) chance += joint[at] = (odds[at] as number) * (own[at] as number);
+  for (let at = 0; at < odds.length; at++) chance += joint[at] = num(odds, at) * num(own, at);
   if (chance <= 0) return { odds: joint, couples: [], tail: 0, chance: 0 };
-  for (let at = 0; at < joint.length; at++) joint[at] = (joint[at] as number) / chance;
+  for (let at = 0; at < joint.length; at++) joint[at] = num(joint, at) / chance;
   const then = couples.map(({ one, other, probability, ofOne }): PlannedCouple => {
-    const [a, b] = [ofOne * (own[one] as number), (probability - ofOne) * (own[other] as number)];
+    const [a, b] = [ofOne * num(own, one), (probability - ofOne) * num(own, other)];
     return { one, other, probability: (a + b) / chance, ofOne: a / chance };
   });
   return { odds: joint, couples: then, tail: (tail * usual) / chance, chance };
@@ -144,9 +145,9 @@ export function withoutRepaired(standing: Standing, at: number): Standing & { re
     const own = one === at ? ofOne : probability - ofOne;
     const rest = one === at ? other : one;
     both += own;
-    odds[rest] = (odds[rest] as number) + own;
+    odds[rest] = num(odds, rest) + own;
   }
-  const ends = Math.max(0, (standing.odds[at] as number) - both);
+  const ends = Math.max(0, num(standing.odds, at) - both);
   odds[at] = 0;
   const left = Math.max(0, 1 - ends);
   if (left <= 0) return { odds, couples: [], tail: 0, left: 0 };
@@ -185,8 +186,8 @@ export function shiftOf(outlook: Outlook, test: TestOutlook): Shift {
     if (then.chance <= 0) continue;
     later += then.chance * entropy(then);
     for (let at = 0; at < shift.length; at++)
-      shift[at] = (shift[at] as number) + then.chance * Math.abs((then.odds[at] as number) - (odds[at] as number));
+      shift[at] = num(shift, at) + then.chance * Math.abs(num(then.odds, at) - num(odds, at));
   }
-  const moved = [...shift.keys()].sort((a, b) => (shift[b] as number) - (shift[a] as number));
+  const moved = [...shift.keys()].sort((a, b) => num(shift, b) - num(shift, a));
   return { bits: Math.max(0, entropy(outlook) - later), moved };
 }

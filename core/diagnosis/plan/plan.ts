@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 import { appliesTo, type Procedure } from "../book";
 import type { CaseFile } from "../case-file";
 import type { CauseKey } from "../cause";
@@ -88,7 +89,7 @@ export function planOf(
   });
   const fixes = planned.flatMap((at, own) => {
     const repair = repairs[at];
-    const p = told.odds[at] as number;
+    const p = num(told.odds, at);
     if (!repair || p < REPAIR_BEARS) return [];
     const worth = ahead.worthOfRepair(own, ranked);
     return [rankedBy(worth, fixAction(repair, p, worth.minutes))];
@@ -126,7 +127,7 @@ function afterBasics(
   const looks = procedures.filter(({ basic }) => basic);
   if (!looks.length) return worths;
   let spoilt = 0;
-  for (const at of placesOfBasics(looks, models)) spoilt += odds[at] as number;
+  for (const at of placesOfBasics(looks, models)) spoilt += num(odds, at);
   const chance = Math.min(MOST_SPOILT, spoilt);
   const worst = Math.max(...worths.map(({ minutes }) => minutes));
   return worths.map((worth) => {
@@ -167,8 +168,8 @@ function plannedPlaces(
   isReached: (at: number) => boolean,
 ): readonly number[] {
   return Array.from({ length: placesOf(knowledge).firstSystem }, (_, at) => at)
-    .filter((at) => (odds[at] as number) >= PLANNED_P)
-    .sort((a, b) => (odds[b] as number) - (odds[a] as number))
+    .filter((at) => num(odds, at) >= PLANNED_P)
+    .sort((a, b) => num(odds, b) - num(odds, a))
     .slice(0, PLANNED_MOST)
     .filter(isReached);
 }
@@ -191,12 +192,12 @@ function outlookOf(
   const isPlanned = new Map(planned.map((at, own) => [at, own]));
   let [tail, whole] = [0, 0];
   // What was repaired already is no longer waited for.
-  for (let at = 0; at < places.causes; at++) if (!isPlanned.has(at) && repairs[at]) tail += told.odds[at] as number;
-  for (const at of planned) whole += told.odds[at] as number;
+  for (let at = 0; at < places.causes; at++) if (!isPlanned.has(at) && repairs[at]) tail += num(told.odds, at);
+  for (const at of planned) whole += num(told.odds, at);
   const scale = whole + tail > 0 ? 1 / (whole + tail) : 0;
   const access = accessOf(knowledge, file);
   return {
-    odds: of((at) => (told.odds[at] as number) * scale),
+    odds: of((at) => num(told.odds, at) * scale),
     couples: told.couples.flatMap(({ one, other, probability, ofOne }) => {
       const [a, b] = [isPlanned.get(one), isPlanned.get(other)];
       if (a === undefined || b === undefined) return [];
@@ -233,8 +234,8 @@ function testOutlook(
     finds,
     likelihood: model.rates.map((rates, nth) =>
       Float64Array.from(planned, (at, own) => {
-        const found = finds[own] as number;
-        return found > 0 ? (1 - found) * (model.base[nth] ?? 0) : (rates[at] as number);
+        const found = num(finds, own);
+        return found > 0 ? (1 - found) * (model.base[nth] ?? 0) : num(rates, at);
       }),
     ),
     base: model.base,
@@ -257,7 +258,7 @@ function proceduresLeft(
     // General practice says in passing what else a look may show: it is offered for what it is a look at.
     const pointsAt = (at: number) => !procedure.general || (model.speaksFor[at] ?? 0) >= POINTS_AT;
     let bears = 0;
-    for (let at = 0; at < firstSystem; at++) if (model.speaksOf[at] && pointsAt(at)) bears += odds[at] as number;
+    for (let at = 0; at < firstSystem; at++) if (model.speaksOf[at] && pointsAt(at)) bears += num(odds, at);
     return bears >= TEST_BEARS;
   });
 }
@@ -274,7 +275,7 @@ function testAction(
   procedure: Procedure,
   causeAt: (place: number) => KnownCause | undefined,
 ): TestAction {
-  const test = outlook.tests[at] as TestOutlook;
+  const test = item(outlook.tests, at);
   const { bits, moved } = shiftOf(outlook, test);
   const settles = moved.flatMap((each) => causeAt(each)?.key ?? []).slice(0, SETTLED);
   return { kind: "test", procedure, minutes: costOf(test), bits, expectedMinutesAfter: minutes, settles };

@@ -1,3 +1,4 @@
+import { item, num } from "@/core/place";
 import type { Outlook, PlannedCouple, Spent } from "./outlook";
 import { waysOf, type Way } from "./ways";
 
@@ -45,10 +46,10 @@ export class Trying {
     const steps: Step[] = [];
     let left = tail;
     for (let at = 0; at < odds.length; at++) {
-      const p = single[at] as number;
+      const p = num(single, at);
       if (p <= TOO_UNLIKELY) continue;
       const way = this.wayTo(at, spent);
-      const cost = this.outlook.costs[at] as number;
+      const cost = num(this.outlook.costs, at);
       // What nothing reaches any more costs the same whichever way was taken.
       left += Number.isFinite(cost) ? p : way ? p * way.shows : 0;
       if (way) {
@@ -58,7 +59,7 @@ export class Trying {
       }
       const missed = way ? p * (1 - way.shows) : p;
       if (Number.isFinite(cost) && missed > 0) {
-        const parts = this.outlook.parts[at] as number;
+        const parts = num(this.outlook.parts, at);
         steps.push({ cost, parts, ends: missed, thenMinutes: 0, thenParts: 0 });
       }
     }
@@ -75,11 +76,11 @@ export class Trying {
 
   /** The best way by a test that was not done yet, where it brings more for its minutes than the repair at once. */
   private wayTo(at: number, spent: readonly number[]): Way | null {
-    const ways = this.ways[at] as readonly Way[];
-    const repair = this.outlook.costs[at] as number;
+    const ways = item(this.ways, at);
+    const repair = num(this.outlook.costs, at);
     for (const way of ways) {
       if (spent.includes(way.test)) continue;
-      const cost = way.cost + way.byChance * (this.outlook.foundCosts[at] as number);
+      const cost = way.cost + way.byChance * num(this.outlook.foundCosts, at);
       return !Number.isFinite(repair) || way.shows * repair > cost ? way : null;
     }
     return null;
@@ -89,22 +90,22 @@ export class Trying {
   private testStep(group: { at: number; way: Way }[], odds: Float64Array): Step {
     const { foundCosts, parts } = this.outlook;
     const worth = ({ at, way }: { at: number; way: Way }) =>
-      ((odds[at] as number) * way.shows) / Math.max(1, foundCosts[at] as number);
+      (num(odds, at) * way.shows) / Math.max(1, num(foundCosts, at));
     group.sort((a, b) => worth(b) - worth(a));
     const [first] = group as [{ at: number; way: Way }];
     let [ends, thenMinutes, thenParts, repairs, repairParts] = [0, 0, 0, 0, 0];
     for (const { at, way } of group) {
-      const own = (odds[at] as number) * way.shows;
-      repairs += foundCosts[at] as number;
-      repairParts += parts[at] as number;
+      const own = num(odds, at) * way.shows;
+      repairs += num(foundCosts, at);
+      repairParts += num(parts, at);
       ends += own;
       thenMinutes += own * repairs;
       thenParts += own * repairParts;
     }
     const { at, way } = first;
     return {
-      cost: way.cost + way.byChance * (foundCosts[at] as number),
-      parts: way.byChance * (parts[at] as number),
+      cost: way.cost + way.byChance * num(foundCosts, at),
+      parts: way.byChance * num(parts, at),
       ends,
       thenMinutes,
       thenParts,
@@ -115,11 +116,11 @@ export class Trying {
 /** Two causes at once end with the later of the two repairs: a couple counts with the one that comes later in the order. */
 function endsAlone(costs: Float64Array, odds: Float64Array, couples: readonly PlannedCouple[]): Float64Array {
   const single = odds.slice();
-  const pace = (at: number) => (odds[at] as number) / (costs[at] as number);
+  const pace = (at: number) => num(odds, at) / num(costs, at);
   for (const { one, other, probability, ofOne } of couples) {
     const [sooner, later, moved] = pace(one) >= pace(other) ? [one, other, ofOne] : [other, one, probability - ofOne];
-    single[sooner] = Math.max(0, (single[sooner] as number) - moved);
-    single[later] = (single[later] as number) + moved;
+    single[sooner] = Math.max(0, num(single, sooner) - moved);
+    single[later] = num(single, later) + moved;
   }
   return single;
 }

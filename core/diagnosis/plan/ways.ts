@@ -1,3 +1,4 @@
+import { num } from "@/core/place";
 import { costOf, type Outlook } from "./outlook";
 
 /** A way to find a hypothesis out by a test before its repair. */
@@ -23,14 +24,14 @@ export function waysOf({
   foundCosts,
 }: Pick<Outlook, "odds" | "tests" | "foundCosts">): readonly (readonly Way[])[] {
   return Array.from(odds, (_, at) => {
-    const repair = foundCosts[at] as number;
+    const repair = num(foundCosts, at);
     const pace = ({ shows, cost, byChance }: Way) => shows / (cost + byChance * repair);
     const ways = tests.flatMap((test, nth): readonly Way[] => {
-      let [shows, byChance] = [test.finds[at] as number, 0];
+      let [shows, byChance] = [num(test.finds, at), 0];
       for (const [outcome, own] of test.likelihood.entries()) {
         const usual = test.base[outcome] ?? 0;
-        if ((own[at] as number) < SPEAKS_FOR * usual) continue;
-        shows += own[at] as number;
+        if (num(own, at) < SPEAKS_FOR * usual) continue;
+        shows += num(own, at);
         byChance += usual;
       }
       return shows >= LEAST_SHOWN ? [{ test: nth, cost: costOf(test), shows, byChance }] : [];

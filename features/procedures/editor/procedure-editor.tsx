@@ -181,7 +181,7 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
             <>
               {draft.kind === "high-voltage" && (
                 <p>
-                  Wanted is a value between limits: up to how many volts it counts as dead, by the maker's procedure.
+                  Wanted is a value between limits: up to how many volts it counts as dead, by the maker’s procedure.
                 </p>
               )}
               <SpecFields name="spec" draft={draft.spec} onChange={(spec) => set({ spec })} optional />
