@@ -7,6 +7,18 @@ const rules = {
     forbid("core imports nothing of the house but core", "^core/", {
       path: "^(app|features|server|ui|demo|scripts|standins)/",
     }),
+    {
+      name: "a room of core is entered by its index",
+      severity: "error",
+      from: { path: "^core/([^/]+)/" },
+      to: { path: "^core/[^/]+/.+", pathNot: "^core/($1/|[^/]+/index\\.ts$)" },
+    },
+    {
+      name: "whoever stands outside of core enters a room by its index",
+      severity: "error",
+      from: { pathNot: "^core/" },
+      to: { path: "^core/[^/]+/.+", pathNot: "^core/[^/]+/index\\.ts$" },
+    },
     forbid("core knows no framework, database or Node module", "^core/", {
       path: "^node_modules/(react|next|pg|joi|radix-ui|pino|@radix-ui)(/|$)",
     }),

@@ -4,7 +4,7 @@ import { readFacts } from "@/server/db/facts";
 import { pool } from "@/server/db/pool";
 import type { JobId } from "@/core/ids";
 import { DEMO_TEMPLATE, givenDatabase } from "@/tests/support/database";
-import { FIXES, PATTERNS, PROCEDURES } from "./book";
+import { REPAIRS, PATTERNS, PROCEDURES } from "./book";
 import { GENERATED_JOBS } from "./generated";
 import { KINDS } from "./kinds";
 import { loadDemo } from "./load";
@@ -64,8 +64,8 @@ test("runs up to the day it is started and never beyond", async () => {
 });
 
 test("has a book whose parts fit together", async () => {
-  const causes = new Set(FIXES.map(({ component, failure }) => `${component}/${failure}`));
-  const components = new Set(FIXES.map(({ component }) => component));
+  const causes = new Set(REPAIRS.map(({ component, failure }) => `${component}/${failure}`));
+  const components = new Set(REPAIRS.map(({ component }) => component));
   const procedures = new Map(PROCEDURES.map((procedure) => [procedure.key, procedure]));
   const strays = PROCEDURES.flatMap(({ key, outcomes }) =>
     outcomes.flatMap(({ effects }) =>

@@ -1,7 +1,7 @@
 import { subDays, setHours, setMinutes } from "date-fns";
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import type { Reading, Spec } from "@/core/measure";
-import { FIXES, PROCEDURES } from "./book";
+import { REPAIRS, PROCEDURES } from "./book";
 import { KINDS, type Kind } from "./kinds";
 import { JobPlayer, type Stage } from "./play";
 import { seeded, type Chance } from "./random";
@@ -123,7 +123,7 @@ interface Fitting {
 
 async function fit(job: JobPlayer, by: PersonName, { cause, result }: Fitting, chance: Chance): Promise<void> {
   const [component = "", failure = ""] = cause.split("/");
-  const known = FIXES.find((fix) => fix.component === component && fix.failure === failure);
+  const known = REPAIRS.find((repair) => repair.component === component && repair.failure === failure);
   const minutes = (known?.minutes ?? 60) + (known?.accessMinutes ?? 0) + chance.whole(-4, 12);
   const cost = { amount: known?.partsCost.amount ?? 90, currency: SHOP.currency };
   const partNumber = cost.amount > 0 ? `${component.slice(0, 2).toUpperCase()}-${chance.whole(10_000, 99_999)}` : null;

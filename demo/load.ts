@@ -1,10 +1,10 @@
 import { inTransaction, pool, type Db } from "@/server/db/pool";
 import { randomUUID } from "node:crypto";
-import type { PersonId } from "@/core/ids";
+import type { PersonId, CommandId } from "@/core/ids";
 import { hashPassphrase } from "@/server/auth/passphrase";
 import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
-import { ensureCause, insertFix, insertPattern } from "@/server/db/book";
+import { ensureCause, insertRepair, insertPattern } from "@/server/db/book";
 import { insertProcedure, readProcedure } from "@/server/db/procedures";
 import { setMarketMatters } from "@/server/db/catalogue";
 import { setCodeEntry } from "@/server/db/code-entries";
@@ -15,12 +15,11 @@ import { setInstrument } from "@/server/db/instruments";
 import { findPersonByName, insertPerson, listPeople } from "@/server/db/people";
 import { firstSite, type Site } from "@/server/db/sites";
 import { addDays, format, subDays } from "date-fns";
-import type { CommandId } from "@/core/ids";
 import {
   CODE_ENTRIES,
   CODE_GROUPS,
   DESIGNED_CASES,
-  FIXES,
+  REPAIRS,
   INSTRUMENTS,
   MARKET_MATTERS,
   PATTERNS,
@@ -103,9 +102,9 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
   if (first && (await readProcedure(db, first.key))) return;
   const lead = stage.actors.get("Ilka Venn");
   if (!lead) throw new Error("demo: the lead is missing");
-  for (const fix of FIXES) {
-    await ensureCause(db, fix, lead.personId, now);
-    await insertFix(db, fix, lead.personId, now);
+  for (const repair of REPAIRS) {
+    await ensureCause(db, repair, lead.personId, now);
+    await insertRepair(db, repair, lead.personId, now);
   }
   for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
   for (const pattern of PATTERNS) await insertPattern(db, pattern, lead.personId, now);

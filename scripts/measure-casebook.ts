@@ -12,14 +12,14 @@ const MIB = 1 << 20;
 const SIMULATED = 4000;
 const POLL_MS = 250;
 
-interface Book {
+interface CasebookOfWorld {
   readonly jobs: readonly { readonly key: string; readonly complaint: string }[];
 }
 
 /** A casebook of so many bytes or a little more, as it would come over the line. */
 function* bookOf(bytes: number, sent: { bytes: number; jobs: number }): Generator<Uint8Array> {
   const { world, history } = openShop(HILLS, 3, SIMULATED);
-  const { jobs, ...book } = casebookOf(world, history) as Book;
+  const { jobs, ...book } = casebookOf(world, history) as CasebookOfWorld;
   const encoder = new TextEncoder();
   let text = `${JSON.stringify(book).slice(0, -1)},"jobs":[`;
   while (sent.bytes < bytes) {

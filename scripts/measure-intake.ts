@@ -1,7 +1,6 @@
 /** Plays the steps of an intake again and again, on the demo and after adding 100,000 jobs, and prints what the server took. */
 import { randomUUID } from "node:crypto";
-import type { CommandId } from "@/core/ids";
-import type { JobId } from "@/core/ids";
+import type { CommandId, JobId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand } from "@/server/commands/run";

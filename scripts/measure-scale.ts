@@ -7,7 +7,8 @@ import { Dice } from "@/simulation/random";
 import { openShop } from "@/simulation/shop";
 import { dealJob } from "@/simulation/world/job";
 import { HILLS } from "@/simulation/world/rules";
-import { advise, type Advice, type CaseFile } from "@/core/diagnosis";
+import { advise, type Advice } from "@/core/plan";
+import type { CaseFile } from "@/core/case";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { runImport } from "@/server/casebook/run-import";
@@ -15,7 +16,7 @@ import { spoolCasebook } from "@/server/casebook/spool";
 import { findPersonByName } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
 import { firstSite, type Site } from "@/server/db/sites";
-import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
+import { loadBook, loadLabels } from "@/server/book/load";
 import { adviceAnswer } from "@/server/views/advice-answer";
 import { deadEnds, likeJobs } from "@/server/views/been-here";
 import { dealAgain } from "./lib/deal-again";
@@ -47,10 +48,10 @@ async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly
   const labels = await loadLabels(db);
   const of = (call: number) => item(files, call % files.length);
   const advices: Advice[] = [];
-  for (const file of files) advices.push(advise(await loadKnowledge(db, site, file), file));
+  for (const file of files) advices.push(advise(await loadBook(db, site, file), file));
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
-    ["advice", async (call) => advise(await loadKnowledge(db, site, of(call)), of(call))],
-    ["of it the counters", (call) => loadKnowledge(db, site, of(call))],
+    ["advice", async (call) => advise(await loadBook(db, site, of(call)), of(call))],
+    ["of it the counters", (call) => loadBook(db, site, of(call))],
     ["like jobs", (call) => likeJobs(db, of(call), { labels, advice: item(advices, call % files.length), self: null })],
     ["dead ends", (call) => deadEnds(db, of(call), labels, site)],
     ["POST /api/v1/advice", (call) => adviceAnswer(db, site, of(call))],
@@ -74,7 +75,7 @@ await program(async () => {
   const files = Array.from({ length: WARM_UP + CASES }, () => ({
     ...sightOf(dealJob(world, dice)),
     tests: [],
-    fixesTried: [],
+    repairsTried: [],
     access: [],
   }));
   const table: (readonly [number, Awaited<ReturnType<typeof measure>>])[] = [];

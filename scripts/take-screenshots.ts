@@ -56,10 +56,10 @@ const SHOTS: readonly Shot[] = [
   ["codes", DESK, (browser) => browser.go("/codes?search=P0299")],
   ["catalogue", DESK, (browser) => browser.go("/catalogue")],
   [
-    "bench",
+    "calculators",
     DESK,
     async (browser) => {
-      await browser.go("/bench?calculator=recording");
+      await browser.go("/calculators?calculator=recording");
       const file = join(mkdtempSync(join(tmpdir(), "recording-")), "warm-up.csv");
       writeFileSync(file, WARM_UP);
       await browser.file("or open a CSV file", file);

@@ -1,4 +1,4 @@
-/** Prints what simulated shops tell of the advice: cost to the fix by method, minutes, tests, what was never solved, and calibration. */
+/** Prints what simulated shops tell of the advice: cost to the repair by method, minutes, tests, what was never solved, and calibration. */
 import { calibrationError, openShop, playShop, type ShopResult } from "./shop";
 import { WORLDS } from "./world/rules";
 import type { Played } from "./play";

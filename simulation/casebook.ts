@@ -29,7 +29,7 @@ export function casebookOf(world: World, history: readonly JobFacts[]): object {
         outcomes,
       }),
     ),
-    fixes: book.fixes,
+    fixes: book.repairs,
     patterns: book.patterns.map((pattern) => ({ ...pattern, title: pattern.key })),
     jobs: history.map((job, at) => ({
       key: `job-${at}`,

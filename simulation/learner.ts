@@ -1,7 +1,7 @@
-import type { CaseFile, Knowledge } from "@/core/diagnosis";
-import { causeKey } from "@/core/diagnosis/cause";
-import { outcomeModels, type OutcomeModel } from "@/core/diagnosis/outcome-model";
-import { planOf } from "@/core/diagnosis/plan";
+import type { CaseFile } from "@/core/case";
+import { type Book, causeKey } from "@/core/book";
+import { outcomeModels, type OutcomeModel } from "@/core/evidence";
+import { planOf } from "@/core/plan";
 import type { JobFacts } from "@/core/job";
 import { follow } from "./methods";
 import { logSum, oddsFrom, strangeLogs, trueModels, type Hypothesis, type Looked } from "./oracle";
@@ -30,8 +30,8 @@ export interface Told {
  * Bayes' rule over looks as the world makes them. Told the rates and the tests as well it knows more than any engine can. (In a world where
  * conditions follow the way of failing an engine may learn of one cause from another, which this one does not.)
  */
-export function learner(world: World, knowledge: Knowledge, history: readonly JobFacts[], told: Told): Method {
-  const models = told.tests ? trueModels(world, knowledge) : outcomeModels(knowledge);
+export function learner(world: World, book: Book, history: readonly JobFacts[], told: Told): Method {
+  const models = told.tests ? trueModels(world, book) : outcomeModels(book);
   const tested = told.tests ? world : withTests(world, models);
   const known = told.rates ? tested : withCountedRates(tested, history);
   const guesses = guessesOf(known, history);
@@ -41,7 +41,7 @@ export function learner(world: World, knowledge: Knowledge, history: readonly Jo
     next(file) {
       const looked = seen.get(file.symptoms) ?? looksOf(known, file, guesses);
       seen.set(file.symptoms, looked);
-      return follow(planOf(knowledge, file, oddsFrom(looked, { world: known, knowledge, file }), models));
+      return follow(planOf(book, file, oddsFrom(looked, { world: known, book, file }), models));
     },
   };
 }

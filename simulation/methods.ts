@@ -1,20 +1,13 @@
-import {
-  advise,
-  causeKey,
-  withSuspectsOf,
-  type CaseFile,
-  type CauseKey,
-  type Knowledge,
-  type Plan,
-} from "@/core/diagnosis";
-import { covers } from "@/core/diagnosis/cause";
+import { advise, type Plan } from "@/core/plan";
+import { causeKey, type CauseKey, type Book, covers } from "@/core/book";
+import { withSuspectsOf, type CaseFile } from "@/core/case";
 import type { JobFacts } from "@/core/job";
 import { naiveMove } from "./naive";
 import type { Method, Move } from "./play";
 
 /** What this product says. */
-export function engine(knowledge: Knowledge): Method {
-  return { name: "engine", next: (file) => follow(advise(withSuspectsOf(knowledge, file), file).plan) };
+export function engine(book: Book): Method {
+  return { name: "engine", next: (file) => follow(advise(withSuspectsOf(book, file), file).plan) };
 }
 
 /** The best of a plan. */
@@ -22,26 +15,26 @@ export function follow({ actions: [best] }: Plan): Move {
   if (!best) return null;
   return best.kind === "test"
     ? { kind: "test", procedure: best.procedure.key }
-    : { kind: "fix", cause: best.cause.key };
+    : { kind: "repair", cause: best.cause.key };
 }
 
 /** The plain version, with one test of look-ahead. */
-export function naiveBayes(knowledge: Knowledge): Method {
-  return { name: "naive Bayes", next: (file) => naiveMove(knowledge, file) };
+export function naiveBayes(book: Book): Method {
+  return { name: "naive Bayes", next: (file) => naiveMove(book, file) };
 }
 
 /** Repairs what was most often the cause of the first symptom, without measuring. */
-export function byFrequency(knowledge: Knowledge): Method {
+export function byFrequency(book: Book): Method {
   return {
     name: "frequency",
     next(file) {
-      const counts = knowledge.features.get(`symptom|${file.symptoms[0]?.key ?? ""}`) ?? new Map();
-      const order = knowledge.causes
+      const counts = book.features.get(`symptom|${file.symptoms[0]?.key ?? ""}`) ?? new Map();
+      const order = book.causes
         .map((cause) => ({ cause, jobs: counts.get(cause.key)?.jobs ?? 0 }))
-        .filter(({ cause, jobs }) => jobs > 0 && !file.fixesTried.some((tried) => covers(tried, cause)))
+        .filter(({ cause, jobs }) => jobs > 0 && !file.repairsTried.some((tried) => covers(tried, cause)))
         .sort((a, b) => b.jobs - a.jobs);
       const [first] = order;
-      return first ? { kind: "fix", cause: first.cause.key } : null;
+      return first ? { kind: "repair", cause: first.cause.key } : null;
     },
   };
 }
@@ -53,7 +46,7 @@ export function nearestJob(history: readonly JobFacts[]): Method {
     name: "nearest job",
     next(file) {
       const now = looksOf(file);
-      const tried = new Set(file.fixesTried.map(({ component, failure }) => `${component}/${failure}`));
+      const tried = new Set(file.repairsTried.map(({ component, failure }) => `${component}/${failure}`));
       let [best, cure]: [number, CauseKey | null] = [0, null];
       for (const { job, looks } of sketches) {
         const [found] = job.finding?.causes.map(causeKey) ?? [];
@@ -63,7 +56,7 @@ export function nearestJob(history: readonly JobFacts[]): Method {
         for (const look of now) if (looks.has(look)) score++;
         if (score > best) [best, cure] = [score, found];
       }
-      return cure ? { kind: "fix", cause: cure } : null;
+      return cure ? { kind: "repair", cause: cure } : null;
     },
   };
 }
@@ -76,19 +69,19 @@ function looksOf({ symptoms, codes }: Pick<CaseFile, "symptoms" | "codes">): Rea
 }
 
 /** A fixed chart: the tests of the complaint's system in the order of their minutes; what one confirms is repaired. */
-export function flowchart(knowledge: Knowledge): Method {
+export function flowchart(book: Book): Method {
   return {
     name: "flowchart",
     next(file) {
       const tried = (cause: { component: string; failure: string }) =>
-        file.fixesTried.some((each) => covers(each, cause));
+        file.repairsTried.some((each) => covers(each, cause));
       for (const { effects } of file.tests)
         for (const { effect, component, failure } of effects)
           if ((effect === "confirms" || effect === "supports") && failure && !tried({ component, failure }))
-            return { kind: "fix", cause: causeKey({ component, failure }) };
+            return { kind: "repair", cause: causeKey({ component, failure }) };
       const system = (file.symptoms[0]?.key ?? "").split("-")[0];
       const done = new Set(file.tests.map(({ procedure }) => procedure));
-      const [next] = knowledge.procedures
+      const [next] = book.procedures
         .filter(({ key, component }) => !done.has(key) && component?.startsWith(`${system}-`))
         .sort((a, b) => a.minutes + a.accessMinutes - (b.minutes + b.accessMinutes));
       return next ? { kind: "test", procedure: next.key } : null;

@@ -1,17 +1,18 @@
 import { item } from "@/core/place";
 import {
   causeKey,
-  type CaseFile,
   type CauseKey,
-  type Knowledge,
+  type Book,
   type KnownCause,
-  type Odds,
   type Procedure,
-} from "@/core/diagnosis";
-import { covers } from "@/core/diagnosis/cause";
-import { countsIn, NO_COUNT, totalOf } from "@/core/diagnosis/counts";
-import { codeFeature, conditionFeature, symptomFeature } from "@/core/diagnosis/features";
-import { DECLARED_RATIO, effectOn } from "@/core/diagnosis/outcome-model";
+  covers,
+  countsIn,
+  NO_COUNT,
+  totalOf,
+} from "@/core/book";
+import { type CaseFile, codeFeature, conditionFeature, symptomFeature } from "@/core/case";
+import type { Odds } from "@/core/odds";
+import { DECLARED_RATIO, effectOn } from "@/core/evidence";
 import { ALL_VEHICLES, chainFor } from "@/core/vehicle";
 import { RATE_PER_HOUR, type Move } from "./play";
 
@@ -21,8 +22,8 @@ const SMOOTHING = 1;
 const UNKNOWN = 0.02;
 
 /** Naive Bayes with back-off, as one would write it down in an afternoon: every feature by itself, declared effects as declared. */
-function naiveOdds(knowledge: Knowledge, file: CaseFile): Odds {
-  const { causes, groups, features } = knowledge;
+function naiveOdds(book: Book, file: CaseFile): Odds {
+  const { causes, groups, features } = book;
   const all = countsIn(groups, ALL_VEHICLES);
   const jobs = totalOf(all).weight;
   const shown = [
@@ -46,7 +47,7 @@ function naiveOdds(knowledge: Knowledge, file: CaseFile): Odds {
       const effect = effectOn(effects, cause);
       return sum + (effect ? Math.log(DECLARED_RATIO[effect]) : 0);
     }, 0);
-    const tried = file.fixesTried.some((each) => covers(each, cause)) ? Math.log(0.01) : 0;
+    const tried = file.repairsTried.some((each) => covers(each, cause)) ? Math.log(0.01) : 0;
     return Math.log(rate) + told + tested + tried;
   });
   const top = Math.max(Math.log(UNKNOWN), ...logs);
@@ -58,35 +59,35 @@ function naiveOdds(knowledge: Knowledge, file: CaseFile): Odds {
 }
 
 /** One test of look-ahead, or the best repair: by the order of chance over cost, every declared effect taken at its word. */
-export function naiveMove(knowledge: Knowledge, file: CaseFile): Move {
-  const { byCause } = naiveOdds(knowledge, file);
-  const costs = knowledge.causes.map((cause) => costOf(knowledge, file, cause.key));
-  const odds = knowledge.causes.map(({ key }) => byCause.get(key) ?? 0);
-  const open = (cause: KnownCause) => !file.fixesTried.some((tried) => covers(tried, cause));
-  const left = odds.map((p, at) => (open(item(knowledge.causes, at)) ? p : 0));
-  const best = knowledge.causes
+export function naiveMove(book: Book, file: CaseFile): Move {
+  const { byCause } = naiveOdds(book, file);
+  const costs = book.causes.map((cause) => costOf(book, file, cause.key));
+  const odds = book.causes.map(({ key }) => byCause.get(key) ?? 0);
+  const open = (cause: KnownCause) => !file.repairsTried.some((tried) => covers(tried, cause));
+  const left = odds.map((p, at) => (open(item(book.causes, at)) ? p : 0));
+  const best = book.causes
     .map(({ key }, at) => ({ key, pace: (left[at] ?? 0) / (costs[at] ?? 1), p: left[at] ?? 0 }))
     .sort((a, b) => b.pace - a.pace)[0];
   let [move, least]: [Move, number] = [
-    best && best.p > 0 ? { kind: "fix", cause: best.key } : null,
+    best && best.p > 0 ? { kind: "repair", cause: best.key } : null,
     guessing(left, costs),
   ];
   const done = new Set(file.tests.map(({ procedure }) => procedure));
-  for (const procedure of knowledge.procedures) {
+  for (const procedure of book.procedures) {
     if (done.has(procedure.key)) continue;
     const minutes =
       procedure.minutes + (procedure.access && !file.access.includes(procedure.access) ? procedure.accessMinutes : 0);
-    const cost = minutes + afterTest(procedure, knowledge.causes, left, costs);
+    const cost = minutes + afterTest(procedure, book.causes, left, costs);
     if (cost < least) [move, least] = [{ kind: "test", procedure: procedure.key }, cost];
   }
   return move;
 }
 
-function costOf({ fixes }: Knowledge, file: CaseFile, key: CauseKey): number {
-  const fix = fixes.find((each) => causeKey(each) === key);
-  if (!fix) return UNPLANNED;
-  const access = fix.access && !file.access.includes(fix.access) ? fix.accessMinutes : 0;
-  return fix.minutes + access + (fix.partsCost.amount / RATE_PER_HOUR) * 60;
+function costOf({ repairs }: Book, file: CaseFile, key: CauseKey): number {
+  const repair = repairs.find((each) => causeKey(each) === key);
+  if (!repair) return UNPLANNED;
+  const access = repair.access && !file.access.includes(repair.access) ? repair.accessMinutes : 0;
+  return repair.minutes + access + (repair.partsCost.amount / RATE_PER_HOUR) * 60;
 }
 
 const UNPLANNED = 90;

@@ -1,11 +1,9 @@
 import { item, num } from "@/core/place";
-import type { CaseFile, Knowledge } from "@/core/diagnosis";
-import { covers } from "@/core/diagnosis/cause";
-import { NO_COUNT } from "@/core/diagnosis/counts";
-import type { OutcomeModel } from "@/core/diagnosis/outcome-model";
-import { placesOf } from "@/core/diagnosis/places";
-import { planOf, type PlanOdds } from "@/core/diagnosis/plan";
-import type { Couple } from "@/core/diagnosis/two-causes";
+import type { CaseFile } from "@/core/case";
+import { type Book, covers, NO_COUNT, placesOf } from "@/core/book";
+import type { OutcomeModel } from "@/core/evidence";
+import { planOf, type PlanOdds } from "@/core/plan";
+import type { Couple } from "@/core/odds";
 import { follow } from "./methods";
 import type { Method } from "./play";
 import { Dice } from "./random";
@@ -17,17 +15,17 @@ import { trueRates, type Looks, type TrueCause, type TrueTest, type World } from
  * Knows every rate and likelihood of the true world, weighs every cause, every two at once and every strange component exactly, and plans by
  * the same rules as everybody: nobody can know more.
  */
-export function oracle(world: World, knowledge: Knowledge): Method {
-  const models = trueModels(world, knowledge);
+export function oracle(world: World, book: Book): Method {
+  const models = trueModels(world, book);
   return {
     name: "oracle",
-    next: (file) => follow(planOf(knowledge, file, trueOdds(world, knowledge, file), models)),
+    next: (file) => follow(planOf(book, file, trueOdds(world, book, file), models)),
   };
 }
 
 /** What outcomes each test truly comes to with each cause. */
-export function trueModels(world: World, knowledge: Knowledge): ReadonlyMap<string, OutcomeModel> {
-  const places = placesOf(knowledge);
+export function trueModels(world: World, book: Book): ReadonlyMap<string, OutcomeModel> {
+  const places = placesOf(book);
   return new Map(
     world.tests.map((test) => {
       const own = places.firstComponent + places.componentKeys.indexOf(test.component);
@@ -74,25 +72,25 @@ const HIDES = 1e-6;
 const COUPLES_KEPT = 40;
 
 /** Bayes' rule with the true rates and looks, over singles, pairs and strange components. */
-export function trueOdds(world: World, knowledge: Knowledge, file: CaseFile): PlanOdds {
+export function trueOdds(world: World, book: Book, file: CaseFile): PlanOdds {
   const looked = LOOKED.get(file.symptoms) ?? looksOf(world, file);
   LOOKED.set(file.symptoms, looked);
-  return oddsFrom(looked, { world, knowledge, file });
+  return oddsFrom(looked, { world, book, file });
 }
 
 /** A case of a world, and the book that its places are counted by. */
 export interface Met {
   readonly world: World;
-  readonly knowledge: Knowledge;
+  readonly book: Book;
   readonly file: CaseFile;
 }
 
 /** What tests and repairs make of how likely everything was by its looks. */
-export function oddsFrom(looked: Looked, { world, knowledge, file }: Met): PlanOdds {
-  const places = placesOf(knowledge);
+export function oddsFrom(looked: Looked, { world, book, file }: Met): PlanOdds {
+  const places = placesOf(book);
   const parts = testedParts(world);
   const byKey = new Map(world.tests.map((test) => [test.procedure, test]));
-  const repair = world.causes.map((cause) => file.fixesTried.findIndex((tried) => covers(tried, cause)));
+  const repair = world.causes.map((cause) => file.repairsTried.findIndex((tried) => covers(tried, cause)));
   const known = looked.known.map((each) => ({ ...each, log: each.log + workLog(file, byKey, repair, each) }));
   const strange = looked.strange.map((log, at) => log + strangeWorkLog(file, byKey, parts[at]?.component ?? ""));
   const top = Math.max(...known.map(({ log }) => log), ...strange);
@@ -173,23 +171,23 @@ function strangeLog(world: World, system: string, file: CaseFile): number {
 
 /** What tests and repairs in their order say of a hypothesis: only what is not repaired yet shows. */
 function workLog(
-  { tests, fixesTried }: CaseFile,
+  { tests, repairsTried }: CaseFile,
   byKey: ReadonlyMap<string, TrueTest>,
   repair: readonly number[],
   { one, other, causes }: Hypothesis,
 ): number {
   let log = 0;
   const repairs = [repair[one] ?? -1, other === null ? -1 : (repair[other] ?? -1)];
-  for (const { procedure, outcome, afterFixes = 0 } of tests) {
+  for (const { procedure, outcome, afterRepairs = 0 } of tests) {
     const test = byKey.get(procedure ?? "");
     if (!test) continue;
-    const left = causes.filter((_, at) => (repairs[at] ?? -1) < 0 || (repairs[at] ?? -1) >= afterFixes);
+    const left = causes.filter((_, at) => (repairs[at] ?? -1) < 0 || (repairs[at] ?? -1) >= afterRepairs);
     log += Math.log(outcomeChances(test, left)[test.outcomes.indexOf(outcome)] ?? 0);
   }
   const done = repairs.slice(0, causes.length).filter((at) => at >= 0);
   // The job would be over.
   if (done.length === causes.length) return Number.NEGATIVE_INFINITY;
-  for (const [at, { result }] of fixesTried.entries()) {
+  for (const [at, { result }] of repairsTried.entries()) {
     const ofIt = done.includes(at);
     if (result === "partly" && !ofIt) return Number.NEGATIVE_INFINITY;
     if (ofIt) log += Math.log(0.5);
@@ -198,11 +196,11 @@ function workLog(
 }
 
 function strangeWorkLog(
-  { tests, fixesTried }: CaseFile,
+  { tests, repairsTried }: CaseFile,
   byKey: ReadonlyMap<string, TrueTest>,
   component: string,
 ): number {
-  if (fixesTried.some(({ result }) => result === "partly")) return Number.NEGATIVE_INFINITY;
+  if (repairsTried.some(({ result }) => result === "partly")) return Number.NEGATIVE_INFINITY;
   return tests.reduce((sum, { procedure, outcome }) => {
     const test = byKey.get(procedure ?? "");
     if (!test) return sum;

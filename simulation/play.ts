@@ -1,4 +1,5 @@
-import type { CaseFile, CauseKey, TestDone } from "@/core/diagnosis";
+import type { CaseFile, TestDone } from "@/core/case";
+import type { CauseKey } from "@/core/book";
 import { Dice } from "./random";
 import type { TrueJob } from "./world/job";
 import { dealOutcome } from "./world/outcome";
@@ -6,7 +7,7 @@ import type { TrueCause, TrueTest, World } from "./world/world";
 
 /** What somebody who works by a method does next; null where the method has nothing left to offer. */
 export type Move =
-  { readonly kind: "test"; readonly procedure: string } | { readonly kind: "fix"; readonly cause: CauseKey } | null;
+  { readonly kind: "test"; readonly procedure: string } | { readonly kind: "repair"; readonly cause: CauseKey } | null;
 
 /** A method of working: from what is known of a job to the next move. It sees the job as a person does, and nothing of the truth. */
 export interface Method {
@@ -38,7 +39,7 @@ const STRANGE_FIX_MINUTES = 90;
  * @param luck the same for every method: a test comes to the same on the same vehicle, whoever does it
  */
 export function play(world: World, job: TrueJob, method: Method, luck: number): Played {
-  let file: CaseFile = { ...sightOf(job), tests: [], fixesTried: [], access: [] };
+  let file: CaseFile = { ...sightOf(job), tests: [], repairsTried: [], access: [] };
   const left = new Set(job.causes);
   let [cost, minutes, partsInVain] = [0, 0, 0];
   const spend = (work: number, parts = 0) => {
@@ -61,7 +62,7 @@ export function play(world: World, job: TrueJob, method: Method, luck: number): 
     const move = method.next(file);
     if (!move) break;
     if (move.kind === "test") {
-      const dice = luckOf(world, luck, move.procedure, file.fixesTried.length);
+      const dice = luckOf(world, luck, move.procedure, file.repairsTried.length);
       const { test, procedure } = testOf(world, move.procedure);
       spend(procedure.minutes + open(procedure.access, procedure.accessMinutes));
       // A cause that nobody has written down shows itself to whoever tests its component.
@@ -73,15 +74,15 @@ export function play(world: World, job: TrueJob, method: Method, luck: number): 
       continue;
     }
     const cause = causeOf(world, method, move.cause);
-    const { fix } = cause;
-    spend(fix.minutes + open(fix.access, fix.accessMinutes), fix.partsCost.amount);
+    const { repair } = cause;
+    spend(repair.minutes + open(repair.access, repair.accessMinutes), repair.partsCost.amount);
     const right = left.delete(cause);
     if (right && left.size === 0) return over(true);
     if (!right) partsInVain++;
     const helped = right && luckOf(world, luck, move.cause, 0).is(HALF_SEEN);
     const { component, failure } = cause;
     const tried = { component, failure, result: helped ? ("partly" as const) : ("no-change" as const) };
-    file = { ...file, fixesTried: [...file.fixesTried, tried] };
+    file = { ...file, repairsTried: [...file.repairsTried, tried] };
   }
   return over(false);
 }
@@ -120,5 +121,5 @@ function testDone(world: World, test: TrueTest, { left, file }: Now, dice: Dice)
   const { procedure } = testOf(world, key);
   const outcome = dealOutcome(test, left, dice);
   const effects = procedure.outcomes.find((each) => each.key === outcome)?.effects ?? [];
-  return { procedure: key, title: key, outcome, effects, afterFixes: file.fixesTried.length };
+  return { procedure: key, title: key, outcome, effects, afterRepairs: file.repairsTried.length };
 }

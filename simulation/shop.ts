@@ -1,7 +1,8 @@
-import { advise, withSuspectsOf, type Knowledge } from "@/core/diagnosis";
-import { NEEDS_NOTHING } from "@/core/diagnosis/book";
+import { advise } from "@/core/plan";
+import { withSuspectsOf } from "@/core/case";
+import { type Book, NEEDS_NOTHING } from "@/core/book";
 import type { JobFacts } from "@/core/job";
-import { Counters, countsOf, lessonOf } from "@/core/knowledge";
+import { Counters, countsOf, lessonOf } from "@/core/lesson";
 import { byFrequency, engine, flowchart, naiveBayes, nearestJob } from "./methods";
 import { learner } from "./learner";
 import { oracle } from "./oracle";
@@ -16,7 +17,7 @@ import { makeWorld, type World } from "./world/world";
 export interface Shop {
   readonly world: World;
   readonly history: readonly JobFacts[];
-  readonly knowledge: Knowledge;
+  readonly book: Book;
 }
 
 /** @param general whether the book says of which system each symptom is */
@@ -30,10 +31,10 @@ export function openShop(rules: WorldRules, seed: number, jobs: number, general 
     history.push(job);
     counters.add(lessonOf(job));
   }
-  return { world, history, knowledge: knowledgeOf(world, counters, general) };
+  return { world, history, book: countedBook(world, counters, general) };
 }
 
-function knowledgeOf({ book, causes, symptoms }: World, counters: Counters, general: boolean): Knowledge {
+function countedBook({ book, causes, symptoms }: World, counters: Counters, general: boolean): Book {
   const systems = new Map(causes.map(({ component, system }) => [component, system]));
   return {
     ...book,
@@ -79,37 +80,37 @@ export interface ShopSize {
 
 /** Plays new jobs of a shop by every method, each job with the same luck. */
 export function playShop(
-  { world, history, knowledge }: Shop,
+  { world, history, book }: Shop,
   seed: number,
   { jobs, firsts: more, leaveOut = [] }: ShopSize,
 ): ShopResult {
   const dice = new Dice(seed * 15_485_863 + 11);
   const methods: Method[] = [
-    engine(knowledge),
-    oracle(world, knowledge),
-    learner(world, knowledge, history, { name: "told all but looks", rates: true, tests: true }),
-    learner(world, knowledge, history, { name: "told the rules", rates: false, tests: false }),
-    byFrequency(knowledge),
+    engine(book),
+    oracle(world, book),
+    learner(world, book, history, { name: "told all but looks", rates: true, tests: true }),
+    learner(world, book, history, { name: "told the rules", rates: false, tests: false }),
+    byFrequency(book),
     nearestJob(history),
-    flowchart(knowledge),
-    naiveBayes(knowledge),
+    flowchart(book),
+    naiveBayes(book),
   ].filter(({ name }) => !leaveOut.includes(name));
   const firsts: First[] = [];
   const adviceMs: number[] = [];
   const sums = new Map<string, Played[]>(methods.map(({ name }) => [name, []]));
   for (let at = 0; at < Math.max(jobs, more); at++) {
     const job = dealJob(world, dice);
-    firsts.push(firstAdvice(knowledge, job, adviceMs));
+    firsts.push(firstAdvice(book, job, adviceMs));
     if (at >= jobs) continue;
     for (const method of methods) sums.get(method.name)?.push(play(world, job, method, seed * 1009 + at));
   }
   return { firsts, adviceMs, methods: [...sums].map(([name, played]) => ({ name, played })) };
 }
 
-function firstAdvice(knowledge: Knowledge, job: TrueJob, adviceMs: number[]): First {
-  const file = { ...sightOf(job), tests: [], fixesTried: [], access: [] };
+function firstAdvice(book: Book, job: TrueJob, adviceMs: number[]): First {
+  const file = { ...sightOf(job), tests: [], repairsTried: [], access: [] };
   const begun = performance.now();
-  const { suspects, unknown } = advise(withSuspectsOf(knowledge, file), file);
+  const { suspects, unknown } = advise(withSuspectsOf(book, file), file);
   adviceMs.push(performance.now() - begun);
   const [top] = suspects;
   const keys = new Set<string>(job.causes.map(({ key }) => key));

@@ -1,4 +1,4 @@
-import type { Effect, EffectKind, Procedure } from "@/core/diagnosis";
+import type { Effect, EffectKind, Procedure } from "@/core/book";
 
 /** A first check as it is written here: what to do, what it may come to, and what each outcome says of which part. */
 export interface CheckDraft {

@@ -1,4 +1,4 @@
-import type { Link, Oftenness } from "@/core/diagnosis";
+import type { Link, Oftenness } from "@/core/book";
 
 /** A symptom beside those that every shop begins with. */
 export interface StarterSymptom {

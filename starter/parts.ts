@@ -1,4 +1,4 @@
-import type { Needs } from "@/core/diagnosis";
+import type { Needs } from "@/core/book";
 
 /** A common component: what it is called, its system, how it usually fails, and what a vehicle must be to have it. */
 export interface StarterPart {

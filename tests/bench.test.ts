@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { CALCULATORS } from "@/core/bench";
+import { CALCULATORS } from "@/core/calculators";
 import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 
 test("a calculator computes while it is typed, in any unit, and its result goes to a job's trail with one tap", async () => {
-  await browser.go("/bench?calculator=cable-drop");
+  await browser.go("/calculators?calculator=cable-drop");
   await browser.type("Length of the conductor, there and back", "6");
   await browser.type("Cross-section", "16");
   await browser.type("Current", "150");
@@ -39,14 +39,14 @@ test("a calculator computes while it is typed, in any unit, and its result goes 
 });
 
 test("a unit is converted as one says it", async () => {
-  await browser.go("/bench");
+  await browser.go("/calculators");
   await browser.type("Convert", "12 inHg in kPa");
   await browser.find("//*[@role='status'][.='12 inHg = 40.64 kPa']");
 });
 
 test("every calculator opens, on its own address", async () => {
   for (const { key, title } of CALCULATORS) {
-    await browser.go(`/bench?calculator=${key}`);
+    await browser.go(`/calculators?calculator=${key}`);
     await browser.find(`//h2[.="${title}"]`);
   }
   expect(await browser.complaints()).toEqual([]);
@@ -56,7 +56,7 @@ test("a recording of a million points is summarised without freezing the page, a
   const lines = Array.from({ length: 1_000_000 }, (_, at) => `${at / 100},${(120 - at / 50_000).toFixed(4)}`);
   writeFileSync(join(folder, "long.csv"), `time (s),pressure (kPa)\n${lines.join("\n")}\n`);
   writeFileSync(join(folder, "bad.csv"), "time (s),pressure (kPa)\n0,1\n1,x\n2,3\n");
-  await browser.go("/bench?calculator=recording");
+  await browser.go("/calculators?calculator=recording");
   // Ticks while the worker reads: a page that stands still makes none.
   await browser.driver.executeScript("window.ticks = 0; setInterval(() => window.ticks++, 20);");
   await browser.file("or open a CSV file", join(folder, "long.csv"));

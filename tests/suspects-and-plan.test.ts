@@ -107,13 +107,13 @@ describe("a cause that is not in the book", () => {
     const job = await openJob("SP 3", ["low-power"]);
     const seen = [await unknown()];
     // What is offered is done in vain, until nothing bears on what is left.
-    const fixesTried: { readonly component: string; readonly failure: string }[] = [];
+    const repairsTried: { readonly component: string; readonly failure: string }[] = [];
     for (;;) {
-      const { suspects } = await adviceOn(fixesTried);
+      const { suspects } = await adviceOn(repairsTried);
       const [first] = suspects;
-      if (!first || first.probability < 0.02 || fixesTried.length >= 7) break;
+      if (!first || first.probability < 0.02 || repairsTried.length >= 7) break;
       await repair(job, `${first.component}/${first.failure}`, "no-change");
-      fixesTried.push({ component: first.component, failure: first.failure });
+      repairsTried.push({ component: first.component, failure: first.failure });
       await browser.go(`/jobs/${job.jobId}`);
       seen.push(await unknown());
     }
@@ -128,9 +128,14 @@ interface Told {
 }
 
 /** What the book says of the same vehicle and complaint after these repairs in vain. */
-async function adviceOn(fixesTried: readonly object[]): Promise<Told> {
+async function adviceOn(repairsTried: readonly object[]): Promise<Told> {
   const symptoms = [{ key: "low-power", conditions: [] }];
-  const answer = await client.post("/api/v1/advice", { vehicle: VEHICLE, odometerKm: 121_000, symptoms, fixesTried });
+  const answer = await client.post("/api/v1/advice", {
+    vehicle: VEHICLE,
+    odometerKm: 121_000,
+    symptoms,
+    fixesTried: repairsTried,
+  });
   if (!answer.ok) throw new Error(await answer.text());
   return (await answer.json()) as Told;
 }

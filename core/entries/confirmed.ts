@@ -1,4 +1,4 @@
-import { lowerFirst, type Labels } from "@/core/diagnosis";
+import { lowerFirst, type Labels } from "@/core/words";
 import type { Confirmation, ConfirmationResult } from "@/core/job";
 import { note } from "./wording";
 import { originOf, type EntryRule } from "./rule";

@@ -1,4 +1,4 @@
-import { causeName, lowerFirst, type Labels } from "@/core/diagnosis";
+import { causeName, lowerFirst, type Labels } from "@/core/words";
 import type { Finding } from "@/core/job";
 import { at, note } from "./wording";
 import { originOf, type EntryRule } from "./rule";

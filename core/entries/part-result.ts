@@ -1,4 +1,4 @@
-import { lowerFirst } from "@/core/diagnosis";
+import { lowerFirst } from "@/core/words";
 import type { PartResult } from "@/core/job";
 import { PART_RESULT_WORDS } from "./part";
 import { shorten } from "./wording";

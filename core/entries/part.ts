@@ -1,4 +1,5 @@
-import { lowerFirst, type Labels, type Money } from "@/core/diagnosis";
+import { lowerFirst, type Labels } from "@/core/words";
+import type { Money } from "@/core/book";
 import type { PartResult, PartSource } from "@/core/job";
 import type { PartFact } from "./record";
 import { at, shorten } from "./wording";

@@ -1,4 +1,5 @@
-import { lowerFirst, priorWorkText, type PriorWork } from "@/core/diagnosis";
+import { lowerFirst, priorWorkText } from "@/core/words";
+import type { PriorWork } from "@/core/case";
 import { note } from "./wording";
 import { originOf, type EntryRule } from "./rule";
 

@@ -1,4 +1,4 @@
-import { lowerFirst } from "@/core/diagnosis";
+import { lowerFirst } from "@/core/words";
 import type { ProofResult, ProofStep } from "@/core/proof";
 import { note } from "./wording";
 import { originOf, type EntryRule } from "./rule";

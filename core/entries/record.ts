@@ -1,7 +1,6 @@
 import type { CodeReturn, FaultCode } from "@/core/codes";
-import type { Symptom } from "@/core/diagnosis/case-file";
-import type { Cause } from "@/core/diagnosis/cause";
-import type { PriorWork } from "@/core/diagnosis/work";
+import type { Symptom, PriorWork } from "@/core/case";
+import type { Cause } from "@/core/book";
 import type { Confirmation, Finding, ModuleState, PartFitted, TestRun, Watch } from "@/core/job";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
@@ -34,7 +33,7 @@ export interface JobRecord {
 }
 
 /** A test as it counts. `access` is undefined in entries written before it was noted with them: as the procedure says. */
-export type TestFact = Omit<TestRun, "seq" | "access" | "place" | "afterFixes"> & {
+export type TestFact = Omit<TestRun, "seq" | "access" | "place" | "afterRepairs"> & {
   readonly access: string | null | undefined;
   readonly version: number | null;
   readonly place: string | null;

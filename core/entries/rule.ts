@@ -1,4 +1,4 @@
-import type { Labels } from "@/core/diagnosis";
+import type { Labels } from "@/core/words";
 import type { JobRecord } from "./record";
 
 /** What somebody must be allowed to do to write an entry, and to take it back. */

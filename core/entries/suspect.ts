@@ -1,4 +1,5 @@
-import { causeName, lowerFirst, type Cause } from "@/core/diagnosis";
+import { causeName, lowerFirst } from "@/core/words";
+import type { Cause } from "@/core/book";
 import { note } from "./wording";
 import { originOf, type EntryRule } from "./rule";
 

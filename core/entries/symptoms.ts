@@ -1,4 +1,5 @@
-import { lowerFirst, type Labels, type Symptom } from "@/core/diagnosis";
+import { lowerFirst, type Labels } from "@/core/words";
+import type { Symptom } from "@/core/case";
 import { originOf, type EntryRule } from "./rule";
 
 /** What the customer complains of, and under which conditions. */

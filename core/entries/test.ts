@@ -1,4 +1,6 @@
-import { lowerFirst, type Comparison, type Effect, type FeedFound, type SwapFound } from "@/core/diagnosis";
+import { lowerFirst } from "@/core/words";
+import type { Comparison, FeedFound, SwapFound } from "@/core/verdict";
+import type { Effect } from "@/core/book";
 import { formatReading, type Quantity, type Reading, type Verdict } from "@/core/measure";
 import type { KeptTrace } from "@/core/trace";
 import type { TestFact } from "./record";

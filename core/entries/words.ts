@@ -1,4 +1,4 @@
-import type { Labels } from "@/core/diagnosis";
+import type { Labels } from "@/core/words";
 import { ruleOf, type BodyOf, type EntryBody, type EntryKind } from "./rules";
 
 /** One line that says what an entry recorded, in a colleague's voice. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { cameBack, caseOf, deadEndMinutes, needOf, type JobFacts, type PartFitted } from ".";
-import { lessonOf } from "@/core/knowledge";
+import { lessonOf } from "@/core/lesson";
 import { proofWeightMilli, rungOf, type ProofStep } from "@/core/proof";
 import { cause, jobWith } from "@/tests/support/shop";
 
@@ -80,7 +80,7 @@ describe("a comeback", () => {
 
   test("turns the repair into one in vain, with its minutes", () => {
     expect(cameBack(job)).toBe(true);
-    expect(caseOf(job).fixesTried).toEqual([{ ...cause("pump/worn"), place: null, result: "no-change" }]);
+    expect(caseOf(job).repairsTried).toEqual([{ ...cause("pump/worn"), place: null, result: "no-change" }]);
     expect(deadEndMinutes(job)).toBe(30);
   });
 

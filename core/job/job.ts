@@ -1,8 +1,6 @@
 import type { SeenCode } from "@/core/codes";
-import type { CaseFile, Symptom, TestDone } from "@/core/diagnosis/case-file";
-import type { Money } from "@/core/diagnosis/book";
-import type { Cause } from "@/core/diagnosis/cause";
-import type { PriorWork } from "@/core/diagnosis/work";
+import type { CaseFile, Symptom, TestDone, PriorWork } from "@/core/case";
+import type { Money, Cause } from "@/core/book";
 import { rungOf, type Proof, type Rung } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
@@ -90,14 +88,14 @@ export interface JobFacts {
 export function caseOf(job: JobFacts): CaseFile {
   const access = job.tests.flatMap((test) => (test.access ? [test.access] : []));
   const tried = partsAsTheyStand(job).filter(({ result }) => result !== null);
-  const fixesTried = tried.flatMap(({ component, failure, result, place = null }) =>
+  const repairsTried = tried.flatMap(({ component, failure, result, place = null }) =>
     result ? [{ component, failure, result, place }] : [],
   );
   const { vehicle, odometerKm, symptoms, codes, modulesScanned, priorWork, symptomSystems, named = [] } = job;
   // A test speaks of the vehicle as it was: after so many of the repairs.
   const tests = job.tests.map((test) => ({
     ...test,
-    afterFixes: tried.filter(({ seq }) => seq < test.seq).length,
+    afterRepairs: tried.filter(({ seq }) => seq < test.seq).length,
   }));
   return {
     vehicle,
@@ -108,7 +106,7 @@ export function caseOf(job: JobFacts): CaseFile {
     tests,
     priorWork,
     symptomSystems,
-    fixesTried,
+    repairsTried,
     named,
     access: [...new Set(access)],
   };

@@ -1,4 +1,6 @@
-import { causeKey, type Advice, type CauseKey, type Closure } from "@/core/diagnosis";
+import { causeKey, type CauseKey } from "@/core/book";
+import type { Advice } from "@/core/plan";
+import type { Closure } from "@/core/odds";
 
 /** What the engine thought after an entry, kept with it: the trail map draws these and never recomputes the past. */
 export interface OddsRecord {
@@ -11,7 +13,7 @@ export interface OddsRecord {
 
 export type NextRecord =
   | { readonly kind: "test"; readonly procedure: string; readonly minutes: number }
-  | { readonly kind: "fix"; readonly cause: CauseKey; readonly minutes: number };
+  | { readonly kind: "repair"; readonly cause: CauseKey; readonly minutes: number };
 
 /** Suspects kept with an entry: enough for every road that a map can show; the rest is under a hundredth each. */
 const KEPT_SUSPECTS = 16;
@@ -39,7 +41,7 @@ function nextOf({ plan }: Advice): NextRecord | null {
   const minutes = best.minutes;
   return best.kind === "test"
     ? { kind: "test", procedure: best.procedure.key, minutes }
-    : { kind: "fix", cause: best.cause.key, minutes };
+    : { kind: "repair", cause: best.cause.key, minutes };
 }
 
 function round(p: number): number {

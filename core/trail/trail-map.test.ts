@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { layOutTrailMap, MAP_WIDTH, NOT_IN_THE_BOOK, type MapStop, type OddsRecord } from ".";
-import type { CauseKey } from "@/core/diagnosis";
+import type { CauseKey } from "@/core/book";
 
 const key = (name: string) => `${name}/bad` as CauseKey;
 

@@ -1,6 +1,7 @@
 import { area, curveMonotoneX } from "d3-shape";
 import { scaleLinear } from "d3-scale";
-import type { CauseKey, Closure } from "@/core/diagnosis";
+import type { CauseKey } from "@/core/book";
+import type { Closure } from "@/core/odds";
 import type { OddsRecord } from "./odds-record";
 
 /** One entry as the map needs it. */

@@ -1,4 +1,4 @@
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { FUSED } from "./cautions";
 import { procedure } from "./draft";
 

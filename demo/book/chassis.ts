@@ -1,4 +1,4 @@
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { LIFT, BRAKES } from "./cautions";
 import { between, atLeast, procedure } from "./draft";
 

@@ -1,4 +1,4 @@
-import type { Effect, EffectKind, Procedure } from "@/core/diagnosis";
+import type { Effect, EffectKind, Procedure } from "@/core/book";
 import type { Spec, Unit } from "@/core/measure";
 
 /** Short ways to write a procedure down. Every value of the demo is made up for made-up vehicles. */

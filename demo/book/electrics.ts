@@ -1,4 +1,4 @@
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { BELT } from "./cautions";
 import { between, atMost, atLeast, procedure } from "./draft";
 

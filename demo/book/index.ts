@@ -1,4 +1,4 @@
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { BODY_PROCEDURES } from "./body";
 import { CHASSIS_PROCEDURES } from "./chassis";
 import { ELECTRICS_PROCEDURES } from "./electrics";
@@ -16,7 +16,7 @@ export const PROCEDURES: readonly Procedure[] = [
   ...SUPPLY_AND_NOISE_PROCEDURES,
 ];
 
-export { FIXES } from "./fixes";
+export { REPAIRS } from "./repairs";
 export { PATTERNS } from "./patterns";
 export { CODE_ENTRIES, CODE_GROUPS } from "./codes";
 export { DESIGNED_CASES, MARKET_MATTERS } from "./variants";

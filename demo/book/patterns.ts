@@ -1,4 +1,4 @@
-import type { Pattern } from "@/core/diagnosis";
+import type { Pattern } from "@/core/book";
 
 interface PatternDraft {
   readonly key: string;

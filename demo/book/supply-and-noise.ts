@@ -1,4 +1,4 @@
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { BELT, BRAKES, FUSED, HOT, LIFT } from "./cautions";
 import { atLeast, atMost, between, procedure, q } from "./draft";
 

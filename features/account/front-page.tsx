@@ -25,7 +25,7 @@ export function FrontPage({ title, lead, children }: FrontPageProps) {
           />
           <path d="M0 138 H320" stroke="var(--color-ink)" strokeWidth="2" />
         </svg>
-        <p className="mt-4 text-lg text-ink-soft">A recorded dead end is worth as much as a recorded fix.</p>
+        <p className="mt-4 text-lg text-ink-soft">A recorded dead end is worth as much as a recorded repair.</p>
       </div>
       <div className="md:w-1/2">
         <h1 className="text-xl">{title}</h1>

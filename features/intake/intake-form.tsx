@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Symptom } from "@/core/diagnosis";
+import type { Symptom } from "@/core/case";
 import { CodesField, MODULES, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";

@@ -84,11 +84,11 @@ export function EntryLineBar() {
         <div className="flex w-full overflow-x-auto xl:w-auto">
           <PictureButton text={text} onKept={() => setText("")} />
           <Link
-            href={`/bench?job=${sheet.job.id}`}
+            href={`/calculators?job=${sheet.job.id}`}
             prefetch={false}
             className="order-last inline-flex min-h-11 shrink-0 items-center px-2 font-medium underline decoration-rule-strong underline-offset-4 hover:decoration-ink"
           >
-            Bench
+            Calculators
           </Link>
           {forms.map(({ label, dialog }) => (
             <Button key={label} look="quiet" className="shrink-0" onClick={() => open(dialog)}>

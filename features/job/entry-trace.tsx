@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import { traceOf, type KeptTrace } from "@/core/trace";
-import { TraceView } from "@/features/shared/bench/trace-view";
-import { answerOf } from "@/features/shared/bench/trace-work";
+import { TraceView } from "@/features/shared/trace/trace-view";
+import { answerOf } from "@/features/shared/trace/trace-work";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 

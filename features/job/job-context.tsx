@@ -1,7 +1,7 @@
 "use client";
 
 import { createContext, useContext } from "react";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import type { ProofStep } from "@/core/proof";
 import type { DesignedView } from "@/server/views/designed";

@@ -1,6 +1,6 @@
 import { CONFIRMATION_WORDS } from "@/core/entries";
 import type { EntryLine } from "@/core/entry-line";
-import type { Labels } from "@/core/diagnosis";
+import type { Labels } from "@/core/words";
 
 /** An entry as the server takes it. */
 export interface LineEntry {

@@ -1,4 +1,4 @@
-import type { ProcedureKind } from "@/core/diagnosis";
+import type { ProcedureKind } from "@/core/book";
 
 /** How a procedure is judged, in a few words. */
 export const KIND_WORDS: Readonly<Record<ProcedureKind, string>> = {

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import type { ReactNode } from "react";
-import type { Procedure, VariantSpec } from "@/core/diagnosis";
+import type { Procedure, VariantSpec } from "@/core/book";
 import { formatQuantity, formatSpec } from "@/core/measure";
 import { minutesText } from "@/features/shared/format";
 import type { ProcedureView } from "@/server/views/procedures";

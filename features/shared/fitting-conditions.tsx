@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "@/core/diagnosis";
+import { CONDITION_TOPICS, topicsFor, type ConditionTopic } from "@/core/book";
 import type { ConditionWord } from "@/server/db/book";
 import { Button } from "@/ui/button";
 import { ChooseSome } from "@/ui/choices";

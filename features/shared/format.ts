@@ -1,7 +1,7 @@
 import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
 import { convert } from "@/core/measure";
-import type { Money } from "@/core/diagnosis";
+import type { Money } from "@/core/book";
 
 /** How numbers and dates look on screen. */
 

@@ -1,7 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
-import type { Recency, Work, Worker } from "@/core/diagnosis";
+import type { Recency, Work, Worker } from "@/core/case";
 import type { SystemWord } from "@/server/db/book";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextInput } from "@/ui/form";

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 
 interface StepListProps {
   readonly procedure: Pick<Procedure, "key" | "steps" | "pictured">;

@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { useState } from "react";
-import type { Symptom } from "@/core/diagnosis";
+import type { Symptom } from "@/core/case";
 import { Button } from "@/ui/button";
 import { AddWord } from "./add-word";
 import { PickWord } from "./pick-word";

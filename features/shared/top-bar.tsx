@@ -16,7 +16,7 @@ interface TopBarProps {
 const PLACES = [
   { href: "/", label: "Floor" },
   { href: "/jobs/closed", label: "Closed jobs" },
-  { href: "/bench", label: "Bench" },
+  { href: "/calculators", label: "Calculators" },
   { href: "/book", label: "Book" },
 ] as const;
 

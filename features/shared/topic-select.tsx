@@ -1,6 +1,6 @@
 "use client";
 
-import { CONDITION_TOPICS, type ConditionTopic } from "@/core/diagnosis";
+import { CONDITION_TOPICS, type ConditionTopic } from "@/core/book";
 import { SelectInput } from "@/ui/form";
 
 export const TOPIC_WORDS: Record<ConditionTopic, string> = {

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Needs } from "@/core/diagnosis";
+import type { Needs } from "@/core/book";
 import { FUELS, GEARBOXES } from "@/core/vehicle";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";

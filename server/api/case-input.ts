@@ -1,7 +1,8 @@
 import "server-only";
 import Joi from "joi";
 import { CODE_STATUSES, type FaultCode } from "@/core/codes";
-import type { CaseFile, Cause, FixTried, Symptom } from "@/core/diagnosis";
+import type { CaseFile, RepairTried, Symptom } from "@/core/case";
+import type { Cause } from "@/core/book";
 import type { Vehicle } from "@/core/vehicle";
 import { codeText } from "@/server/commands/record-inputs";
 import { withTraits } from "@/server/db/catalogue";
@@ -22,7 +23,7 @@ export interface CaseInput {
     readonly afterFixes: number;
     readonly place: string | null;
   }[];
-  readonly fixesTried: readonly (Omit<FixTried, "failure"> & { readonly failure: string })[];
+  readonly fixesTried: readonly (Omit<RepairTried, "failure"> & { readonly failure: string })[];
   readonly named: readonly Cause[];
   readonly access: readonly string[];
 }
@@ -85,10 +86,11 @@ export const caseInput: Joi.ObjectSchema<CaseInput> = Joi.object({
 /** The same as the engine takes it; a test's meaning comes from the book. */
 export async function caseOfInput(db: Db, input: CaseInput): Promise<CaseFile> {
   const procedures = input.tests.length ? await readProcedures(db) : [];
-  const tests = input.tests.map(({ procedure, outcome, afterFixes, place }) => {
+  const { fixesTried: repairsTried, ...told } = input;
+  const tests = input.tests.map(({ procedure, outcome, afterFixes: afterRepairs, place }) => {
     const known = procedures.find((each) => each.key === procedure);
     const effects = known?.outcomes.find((each) => each.key === outcome)?.effects ?? [];
-    return { procedure, title: known?.title ?? procedure, outcome, effects, afterFixes, place };
+    return { procedure, title: known?.title ?? procedure, outcome, effects, afterRepairs, place };
   });
-  return { ...input, vehicle: await withTraits(db, input.vehicle), tests };
+  return { ...told, repairsTried, vehicle: await withTraits(db, input.vehicle), tests };
 }

@@ -1,6 +1,6 @@
 import "server-only";
 import { CODE_STATUSES } from "@/core/codes";
-import { EFFECT_KINDS, GRADES, OFTENNESS, PROCEDURE_KINDS } from "@/core/diagnosis";
+import { EFFECT_KINDS, GRADES, OFTENNESS, PROCEDURE_KINDS } from "@/core/book";
 import { FINDINGS, PART_RESULTS, PART_SOURCES } from "@/core/job";
 import { UNITS } from "@/core/measure";
 import { PROOF_STEPS } from "@/core/proof";

@@ -2,7 +2,7 @@ import "server-only";
 import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import type { PersonId, SiteId } from "@/core/ids";
-import { STARTER_WORDS } from "@/server/knowledge/starter-words";
+import { STARTER_WORDS } from "@/server/book/starter-words";
 import { takeStarterBook } from "@/server/commands/starter-book";
 import { upsertVocabulary } from "@/server/db/book";
 import { anyPerson, insertPerson } from "@/server/db/people";

@@ -7,14 +7,14 @@ import { sightOf } from "@/simulation/play";
 import { Dice } from "@/simulation/random";
 import { dealJob } from "@/simulation/world/job";
 import { HILLS } from "@/simulation/world/rules";
-import { advise } from "@/core/diagnosis";
+import { advise } from "@/core/plan";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { inTransaction, pool } from "@/server/db/pool";
 import { HeldReferences, withReferencesHeld } from "@/server/db/references";
-import { loadKnowledge } from "@/server/knowledge/load";
+import { loadBook } from "@/server/book/load";
 import { findSite } from "@/server/db/sites";
-import { rebuildKnowledge } from "@/server/knowledge/rebuild";
+import { rebuildCounters } from "@/server/book/rebuild";
 import { adviceAnswer } from "@/server/views/advice-answer";
 import { givenDatabase } from "@/tests/support/database";
 import { brokenReferences } from "@/tests/support/references";
@@ -118,7 +118,7 @@ describe("a casebook", () => {
     expect(again.ok && again.answer).toMatchObject({
       jobs: { added: 0, unchanged: JOBS, updated: 0 },
       procedures: { added: 0, unchanged: book.procedures.length, updated: 0 },
-      fixes: { added: 0, unchanged: book.fixes.length, updated: 0 },
+      fixes: { added: 0, unchanged: book.repairs.length, updated: 0 },
       patterns: { added: 0, unchanged: book.patterns.length, updated: 0 },
     });
     expect(await countRows("job")).toBe(JOBS);
@@ -152,11 +152,11 @@ describe("a casebook", () => {
   test("teaches the book what its jobs teach one by one: odds and plan are those of the engine on the same jobs", async () => {
     const dice = new Dice(77);
     for (let at = 0; at < 12; at++) {
-      const file = { ...sightOf(dealJob(simulated.world, dice)), tests: [], fixesTried: [], access: [] };
+      const file = { ...sightOf(dealJob(simulated.world, dice)), tests: [], repairsTried: [], access: [] };
       const site = await findSite(pool(), lead.siteId);
       // The shop has words of its own beside those of the file.
-      const { components, symptomSystems, links, shop } = await loadKnowledge(pool(), site, file);
-      const expected = advise({ ...simulated.knowledge, components, symptomSystems, links, shop }, file);
+      const { components, symptomSystems, links, shop } = await loadBook(pool(), site, file);
+      const expected = advise({ ...simulated.book, components, symptomSystems, links, shop }, file);
       const answer = (await adviceAnswer(pool(), site, file)) as {
         suspects: { component: string; failure: string; probability: number }[];
         unknown: number;
@@ -180,7 +180,7 @@ describe("a casebook", () => {
     const result = await send({ ...casebook, jobs });
     expect(result.ok && result.answer).toMatchObject({ jobs: { added: 0, unchanged: JOBS - 1, updated: 1 } });
     const kept = await counters();
-    await rebuildKnowledge();
+    await rebuildCounters();
     expect(await counters()).toEqual(kept);
     expect(kept[0]?.length).toBeGreaterThan(100);
   });
@@ -220,7 +220,7 @@ describe("a casebook", () => {
     expect(await standing()).toEqual({ rung: 0, came_back: true });
     const kept = await counters();
     expect(kept).not.toEqual(before.counters);
-    await rebuildKnowledge();
+    await rebuildCounters();
     expect(await counters()).toEqual(kept);
     later.comebackOf = null;
     expect((await send({ ...casebook, jobs })).ok).toBe(true);
@@ -233,11 +233,11 @@ describe("a casebook", () => {
   test("that names a word which counts as another here is counted under that one", async () => {
     const [from, into] = simulated.world.symptoms;
     await pool().query("update symptom set merged_into = $2 where key = $1", [from, into]);
-    await rebuildKnowledge();
+    await rebuildCounters();
     const again = await send(casebook);
     expect(again.ok && again.answer).toMatchObject({ symptoms: { added: 0, updated: 0 }, jobs: { added: 0 } });
     const kept = await counters();
-    await rebuildKnowledge();
+    await rebuildCounters();
     expect(await counters()).toEqual(kept);
     expect(JSON.stringify(kept[3])).not.toContain(`"${from}"`);
     expect(JSON.stringify((await exported()).jobs)).not.toContain(`"key":"${from}"`);

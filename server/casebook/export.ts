@@ -1,7 +1,7 @@
 import "server-only";
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import type { Unit } from "@/core/measure";
-import { readFixes, readLinks, readPatterns, readVocabulary } from "@/server/db/book";
+import { readRepairs, readLinks, readPatterns, readVocabulary } from "@/server/db/book";
 import { readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
 import type { Db } from "@/server/db/pool";
@@ -25,7 +25,7 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
     },
     links: await readLinks(db),
     procedures,
-    fixes: await readFixes(db),
+    fixes: await readRepairs(db),
     patterns: await readPatterns(db),
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;

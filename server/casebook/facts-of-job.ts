@@ -1,5 +1,5 @@
 import "server-only";
-import type { Effect } from "@/core/diagnosis";
+import type { Effect } from "@/core/book";
 import type { JobFacts } from "@/core/job";
 import type { EntryBody } from "@/core/entries";
 import type { CasebookJob, CasebookTest } from "./shape";

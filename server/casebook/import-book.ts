@@ -1,15 +1,15 @@
 import "server-only";
-import { causeKey, type Cause, type Effect, type Procedure } from "@/core/diagnosis";
+import { causeKey, type Cause, type Effect, type Procedure } from "@/core/book";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import {
   ensureCause,
-  insertFix,
+  insertRepair,
   insertPattern,
-  readFixes,
+  readRepairs,
   readPatterns,
   readVocabulary,
-  removeFix,
+  removeRepair,
   removePattern,
   upsertLinks,
   writeNeeds,
@@ -68,7 +68,7 @@ export async function importBook(
   if (problems.length) throw new CasebookRefusal(problems);
   await upsertLinks(db, book.links);
   const procedures = await importProcedures(context, book.procedures);
-  const fixes = await importFixes(context, book);
+  const fixes = await importRepairs(context, book);
   const patterns = await importPatterns(context, book);
   const counts = { ...(Object.fromEntries(tallies) as Record<WordList, Tally>), procedures, fixes, patterns };
   return { counts, words };
@@ -149,7 +149,7 @@ function problemsOfBook(
       ["symptoms", symptom, `links[${at}].symptom`] as const,
       ["components", component, `links[${at}].component`] as const,
     ]),
-    ...fixes.flatMap((fix, at) => causeAt(fix, `fixes[${at}]`)),
+    ...fixes.flatMap((repair, at) => causeAt(repair, `fixes[${at}]`)),
     ...patterns.flatMap((pattern, at) => causeAt(pattern, `patterns[${at}]`)),
     ...patterns.flatMap(({ symptoms }, at) =>
       symptoms.map((key, nth) => ["symptoms", key, `patterns[${at}].symptoms[${nth}]`] as const),
@@ -191,18 +191,18 @@ function onceEach(effects: readonly Effect[]): readonly Effect[] {
   return [...first.values()].sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
-async function importFixes({ db, actor, now }: CommandContext, { fixes }: CasebookBook): Promise<Tally> {
-  const known = new Map((await readFixes(db)).map((fix) => [causeKey(fix), fix]));
+async function importRepairs({ db, actor, now }: CommandContext, { fixes }: CasebookBook): Promise<Tally> {
+  const known = new Map((await readRepairs(db)).map((repair) => [causeKey(repair), repair]));
   const tally = { added: 0, unchanged: 0, updated: 0 };
-  for (const fix of fixes) {
-    const before = known.get(causeKey(fix));
-    if (before && alike(before, fix)) {
+  for (const repair of fixes) {
+    const before = known.get(causeKey(repair));
+    if (before && alike(before, repair)) {
       tally.unchanged++;
       continue;
     }
-    if (before) await removeFix(db, fix);
-    await ensureCause(db, fix, actor.personId, now);
-    await insertFix(db, fix, actor.personId, now);
+    if (before) await removeRepair(db, repair);
+    await ensureCause(db, repair, actor.personId, now);
+    await insertRepair(db, repair, actor.personId, now);
     tally[before ? "updated" : "added"]++;
   }
   return tally;

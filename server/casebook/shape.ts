@@ -7,14 +7,14 @@ import {
   PROCEDURE_KINDS,
   TRACE_LOOKS,
   type Cause,
-  type Fix,
+  type Repair,
   type Link,
   type Money,
   type Needs,
   type Pattern,
   type Procedure,
-  type Symptom,
-} from "@/core/diagnosis";
+} from "@/core/book";
+import type { Symptom } from "@/core/case";
 import { FINDINGS, PART_RESULTS, PART_SOURCES, type Finding, type PartResult, type PartSource } from "@/core/job";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Unit } from "@/core/measure";
@@ -72,7 +72,7 @@ export interface CasebookBook {
   /** General practice: which components commonly bring which symptom. */
   readonly links: readonly Link[];
   readonly procedures: readonly Procedure[];
-  readonly fixes: readonly Fix[];
+  readonly fixes: readonly Repair[];
   readonly patterns: readonly Pattern[];
 }
 
@@ -154,7 +154,7 @@ const procedure = Joi.object({
   outcomes: list(Joi.object({ key: key().required(), label: line(160).required(), effects: list(effect) })),
 });
 
-const fix = Joi.object({
+const repair = Joi.object({
   component: key().required(),
   failure: key().required(),
   minutes: minutes().required(),
@@ -209,7 +209,7 @@ export const bookInput: Joi.ObjectSchema<CasebookBook & { readonly jobs: readonl
   }).default({ symptoms: [], conditions: [], components: [], failures: [] }),
   links: list(link, MOST),
   procedures: list(procedure, MOST),
-  fixes: list(fix, MOST),
+  fixes: list(repair, MOST),
   patterns: list(pattern, MOST),
   // Looked at one by one, so that a large casebook is not checked twice.
   jobs: Joi.array()

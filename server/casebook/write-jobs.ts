@@ -2,7 +2,7 @@ import "server-only";
 import { v7 as newId } from "uuid";
 import type { JobId } from "@/core/ids";
 import { cameBack, rungOfJob } from "@/core/job";
-import { marksOf } from "@/core/knowledge";
+import { marksOf } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";

@@ -10,7 +10,7 @@ import {
   type VariantName,
 } from "@/server/db/catalogue";
 import { line, optionalText } from "@/server/input";
-import { recount } from "@/server/knowledge/keep";
+import { recount } from "@/server/book/keep";
 import type { Command } from "./command";
 import { refuse, refuseInput } from "./refusal";
 

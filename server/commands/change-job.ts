@@ -1,5 +1,5 @@
 import "server-only";
-import { advise } from "@/core/diagnosis";
+import { advise } from "@/core/plan";
 import { entryText, recordOf, ruleOf, type EntryBody, type WrittenEntry } from "@/core/entries";
 import { asJobId, type JobId } from "@/core/ids";
 import { cameBack, caseOf, rungOfJob, type JobFacts } from "@/core/job";
@@ -11,8 +11,8 @@ import { unknownWord } from "@/server/db/known-words";
 import { writeRecord } from "@/server/db/job-record";
 import { lockJob, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
 import { insertEntry, insertOdds, readEntries, readTrail } from "@/server/db/trail";
-import { keepKnowledge } from "@/server/knowledge/keep";
-import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
+import { keepCounters } from "@/server/book/keep";
+import { loadBook, loadLabels } from "@/server/book/load";
 import { announceJob } from "@/server/live/announce";
 import type { CommandContext } from "./command";
 import { refuse, refuseInput } from "./refusal";
@@ -90,9 +90,9 @@ export async function concludeChange(
   const { db, site } = context;
   const after = await readFacts(db, jobId);
   await setJobStanding(db, jobId, { rung: rungOfJob(after), cameBack: cameBack(after) });
-  await keepKnowledge(db, jobId, before, after);
+  await keepCounters(db, jobId, before, after);
   const file = caseOf(after);
-  const advice = advise(await loadKnowledge(db, site, file), file);
+  const advice = advise(await loadBook(db, site, file), file);
   await insertOdds(db, jobId, seq, recordOdds(advice));
   await announceJob(db, { siteId: site.id, jobId, version: seq });
 }

@@ -10,7 +10,7 @@ import { codeMeanings } from "@/server/views/codes";
 import { readEntryLine } from "@/core/entry-line";
 import { readVocabulary } from "@/server/db/book";
 import { readTrail } from "@/server/db/trail";
-import { loadLabels } from "@/server/knowledge/load";
+import { loadLabels } from "@/server/book/load";
 import { loadVehicleHistory } from "@/server/views/vehicle-history";
 import { loadVin } from "@/server/views/vin";
 import { findSite } from "@/server/db/sites";

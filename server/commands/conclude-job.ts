@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import { cameBack, FINDINGS, missingProof, rungOfJob, type FindingResult, type JobFacts } from "@/core/job";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Actor } from "@/server/auth/session";

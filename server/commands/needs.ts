@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import type { Needs } from "@/core/diagnosis";
+import type { Needs } from "@/core/book";
 import { writeNeeds } from "@/server/db/book";
 import { wordExists } from "@/server/db/words";
 import { key, line } from "@/server/input";

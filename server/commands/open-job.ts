@@ -2,7 +2,7 @@ import "server-only";
 import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import type { FaultCode } from "@/core/codes";
-import type { Symptom } from "@/core/diagnosis";
+import type { Symptom } from "@/core/case";
 import type { JobId } from "@/core/ids";
 import type { VehicleRow } from "@/server/db/vehicles";
 import { insertJob } from "@/server/db/jobs";

@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { RECENCIES, WORKERS, WORKS, type PriorWork } from "@/core/diagnosis";
+import { RECENCIES, WORKERS, WORKS, type PriorWork } from "@/core/case";
 import { jobChange, key, optionalText } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";

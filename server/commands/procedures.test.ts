@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from "vitest";
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";

@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { EFFECT_KINDS, PROCEDURE_KINDS, TRACE_LOOKS, type Procedure } from "@/core/diagnosis";
+import { EFFECT_KINDS, PROCEDURE_KINDS, TRACE_LOOKS, type Procedure } from "@/core/book";
 import { problemsOfSpec, type Spec } from "@/core/measure";
 import {
   deleteProposal,

@@ -1,7 +1,7 @@
 import "server-only";
 import Joi from "joi";
 import { CODE_STATUSES, readCode } from "@/core/codes";
-import { EFFECT_KINDS } from "@/core/diagnosis";
+import { EFFECT_KINDS } from "@/core/book";
 import { key, line, optionalLine, seq } from "@/server/input";
 
 /** Inputs that several commands take. */

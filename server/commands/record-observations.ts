@@ -1,6 +1,7 @@
 import "server-only";
 import Joi from "joi";
-import type { Cause, Symptom } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
+import type { Symptom } from "@/core/case";
 import { ensureCause } from "@/server/db/book";
 import { jobChange, key, minutes, optionalText, seq, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";

@@ -1,7 +1,7 @@
 import "server-only";
 import Joi from "joi";
 import { PART_RESULTS, PART_SOURCES, type PartResult, type PartSource } from "@/core/job";
-import type { Money } from "@/core/diagnosis";
+import type { Money } from "@/core/book";
 import { jobChange, key, minutes, money, optionalLine, seq } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";

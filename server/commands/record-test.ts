@@ -2,17 +2,14 @@ import "server-only";
 import Joi from "joi";
 import {
   COMPARISONS,
-  COULD_NOT_TELL,
   kindOfTest,
   needsReason,
-  NOT_DONE,
-  specFor,
   verdictOfTest,
   type Comparison,
-  type Effect,
   type FeedFound,
   type SwapFound,
-} from "@/core/diagnosis";
+} from "@/core/verdict";
+import { COULD_NOT_TELL, NOT_DONE, specFor, type Effect } from "@/core/book";
 import type { SiteId } from "@/core/ids";
 import {
   doubtsOf,

@@ -1,12 +1,13 @@
 import { beforeAll, expect, test } from "vitest";
-import { advise, type CaseFile } from "@/core/diagnosis";
+import { advise } from "@/core/plan";
+import type { CaseFile } from "@/core/case";
 import type { Actor } from "@/server/auth/session";
 import { countGeneral } from "@/server/db/starter";
 import { pool } from "@/server/db/pool";
 import { readAllProcedures, readProcedures } from "@/server/db/procedures";
 import { readCauses, readVocabulary } from "@/server/db/book";
 import { findSite } from "@/server/db/sites";
-import { loadKnowledge } from "@/server/knowledge/load";
+import { loadBook } from "@/server/book/load";
 import { STARTER_CHECKS, STARTER_LINKS, STARTER_PARTS } from "@/starter";
 import { givenDatabase } from "@/tests/support/database";
 import { done, OpenJob, openShop, send } from "@/tests/support/workshop";
@@ -34,14 +35,14 @@ const caseOf = (symptom: string, more: Partial<CaseFile> = {}): CaseFile => ({
   codes: [],
   modulesScanned: [],
   tests: [],
-  fixesTried: [],
+  repairsTried: [],
   access: [],
   ...more,
 });
 
 async function ask(file: CaseFile) {
   const site = await findSite(pool(), lead.siteId);
-  return advise(await loadKnowledge(pool(), site, file), file);
+  return advise(await loadBook(pool(), site, file), file);
 }
 
 const offered = async (file: CaseFile, most: number) =>

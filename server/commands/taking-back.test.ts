@@ -8,7 +8,7 @@ import { readFacts } from "@/server/db/facts";
 import { findJob, type JobRow } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 import { readEntries } from "@/server/db/trail";
-import { rebuildKnowledge } from "@/server/knowledge/rebuild";
+import { rebuildCounters } from "@/server/book/rebuild";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { listOpenJobs } from "@/server/db/job-lists";
 import { findSite } from "@/server/db/sites";
@@ -94,7 +94,7 @@ describe("what is taken back leaves what the other entries say", () => {
     const again = { ...test1, readings: [{ label: "", reading: { value: 0.3, unit: "bar" } }] };
     await job.record("record-test", { ...again, outcome: "high", corrects: measured });
     const { tests } = caseOf(await readFacts(pool(), job.id));
-    expect(tests).toMatchObject([{ seq: measured, afterFixes: 0 }]);
+    expect(tests).toMatchObject([{ seq: measured, afterRepairs: 0 }]);
   });
 });
 
@@ -313,7 +313,7 @@ test(
       { numRuns: 25, seed: 20_261_127 },
     );
     const kept = await counters();
-    await rebuildKnowledge();
+    await rebuildCounters();
     expect(await counters()).toEqual(kept);
     expect(kept).not.toEqual([]);
   },

@@ -13,7 +13,7 @@ import {
 import { learnMaker } from "@/server/db/makers";
 import { findVehicle, insertVehicle, maybeVehicle, updateVehicle, type VehicleRow } from "@/server/db/vehicles";
 import { uuid } from "@/server/input";
-import { recount } from "@/server/knowledge/keep";
+import { recount } from "@/server/book/keep";
 import type { Command, CommandContext } from "./command";
 import { refuse } from "./refusal";
 import { vehicleInput } from "./vehicle-input";

@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { CONDITION_TOPICS, type ConditionTopic } from "@/core/diagnosis";
+import { CONDITION_TOPICS, type ConditionTopic } from "@/core/book";
 import type { Db } from "@/server/db/pool";
 import {
   closedJobsNaming,
@@ -18,7 +18,7 @@ import {
   type WordKind,
 } from "@/server/db/words";
 import { key, line } from "@/server/input";
-import { recount } from "@/server/knowledge/keep";
+import { recount } from "@/server/book/keep";
 import type { Command } from "./command";
 import { freeKey, keyOf } from "./free-key";
 import { refuse, refuseInput } from "./refusal";

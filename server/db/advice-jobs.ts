@@ -1,6 +1,7 @@
 import "server-only";
-import { symptomFeature, type CauseKey } from "@/core/diagnosis";
-import { causeMark, trialMark } from "@/core/knowledge";
+import { symptomFeature } from "@/core/case";
+import type { CauseKey } from "@/core/book";
+import { causeMark, trialMark } from "@/core/lesson";
 import type { Db } from "./pool";
 import { many } from "./rows";
 

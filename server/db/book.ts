@@ -1,8 +1,17 @@
 import "server-only";
 import type { PersonId } from "@/core/ids";
-import type { Cause, ConditionTopic, Fix, KnownCause, KnownComponent, Link, Needs, Pattern } from "@/core/diagnosis";
+import {
+  type Cause,
+  type ConditionTopic,
+  type Repair,
+  type KnownCause,
+  type KnownComponent,
+  type Link,
+  type Needs,
+  type Pattern,
+  NEEDS_NOTHING,
+} from "@/core/book";
 import type { Db } from "./pool";
-import { NEEDS_NOTHING } from "@/core/diagnosis";
 import { readSynonyms, type WordKind } from "./words";
 import { execute, many } from "./rows";
 
@@ -155,12 +164,12 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
   );
 }
 
-export async function readFixes(db: Db): Promise<Fix[]> {
-  return many<Fix>(
+export async function readRepairs(db: Db): Promise<Repair[]> {
+  return many<Repair>(
     db,
     `select distinct on (k.key, f.key) k.key as component, f.key as failure, x.minutes, x.access,
        x.access_minutes as "accessMinutes", json_build_object('amount', x.parts_cost, 'currency', x.currency) as "partsCost"
-     from fix x
+     from repair x
      join component written on written.key = x.component
      join component k on k.key = coalesce(written.merged_into, written.key)
      join failure meant on meant.key = x.failure
@@ -169,11 +178,11 @@ export async function readFixes(db: Db): Promise<Fix[]> {
   );
 }
 
-export async function insertFix(db: Db, fix: Fix, by: PersonId, now: Date): Promise<void> {
-  const { component, failure, minutes, access, accessMinutes, partsCost } = fix;
+export async function insertRepair(db: Db, repair: Repair, by: PersonId, now: Date): Promise<void> {
+  const { component, failure, minutes, access, accessMinutes, partsCost } = repair;
   await execute(
     db,
-    `insert into fix
+    `insert into repair
        (component, failure, minutes, access, access_minutes, parts_cost, currency, created_at, created_by)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
     [component, failure, minutes, access, accessMinutes, partsCost.amount, partsCost.currency, now, by],
@@ -228,8 +237,8 @@ export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now:
   );
 }
 
-export async function removeFix(db: Db, { component, failure }: Cause): Promise<void> {
-  await execute(db, "delete from fix where component = $1 and failure = $2", [component, failure]);
+export async function removeRepair(db: Db, { component, failure }: Cause): Promise<void> {
+  await execute(db, "delete from repair where component = $1 and failure = $2", [component, failure]);
 }
 
 export async function removePattern(db: Db, key: string): Promise<void> {

@@ -1,14 +1,7 @@
 import "server-only";
-import {
-  addCounts,
-  codeFeature,
-  NO_COUNT,
-  type CauseKey,
-  type Count,
-  type CountsByCause,
-  type Knowledge,
-} from "@/core/diagnosis";
-import type { Lesson } from "@/core/knowledge";
+import { addCounts, NO_COUNT, type CauseKey, type Count, type CountsByCause, type Book } from "@/core/book";
+import { codeFeature } from "@/core/case";
+import type { Lesson } from "@/core/lesson";
 import type { GroupKey } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many } from "./rows";
@@ -187,7 +180,7 @@ interface FeatureRow extends CountRow {
 }
 
 /** Counts of every symptom, condition, code and scan; and every code that a module has held before, by module. */
-export async function readFeatures(db: Db): Promise<Pick<Knowledge, "features" | "codesByModule">> {
+export async function readFeatures(db: Db): Promise<Pick<Book, "features" | "codesByModule">> {
   const rows = await many<FeatureRow>(db, `select feature, module, ${COUNT} from feature_count`);
   const features = new Map<string, Map<CauseKey, Count>>();
   for (const { feature, cause, jobs, weightMilli } of rows) {

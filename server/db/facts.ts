@@ -1,6 +1,6 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import type { Confirmation, Finding, FoundCause, JobFacts, ModuleCoverage, Watch } from "@/core/job";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";

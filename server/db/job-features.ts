@@ -1,8 +1,8 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
-import type { Mark } from "@/core/knowledge";
+import type { Mark } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import type { FindingResult } from "@/core/job";
 import type { Db } from "./pool";
 import { CopyRows } from "./copy-rows";

@@ -1,5 +1,5 @@
 import "server-only";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import type { JobId, PersonId, SiteId } from "@/core/ids";
 import type { FindingResult } from "@/core/job";
 import type { OddsRecord } from "@/core/trail";

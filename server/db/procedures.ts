@@ -1,5 +1,5 @@
 import "server-only";
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import { ensureCause } from "./book";
 import type { Db } from "./pool";

@@ -1,5 +1,5 @@
 import "server-only";
-import type { Link, Needs, Procedure } from "@/core/diagnosis";
+import type { Link, Needs, Procedure } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import type { Db } from "./pool";
 import { insertProcedure } from "./procedures";

@@ -1,5 +1,5 @@
 import "server-only";
-import type { TrialSum } from "@/core/diagnosis";
+import type { TrialSum } from "@/core/book";
 import type { GroupKey } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { many } from "./rows";

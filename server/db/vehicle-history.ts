@@ -1,5 +1,5 @@
 import "server-only";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import type { JobId, SiteId, VehicleId } from "@/core/ids";
 import type { FindingResult, PartResult, PartSource } from "@/core/job";
 import type { Db } from "./pool";

@@ -1,5 +1,5 @@
 import "server-only";
-import type { ConditionTopic } from "@/core/diagnosis";
+import type { ConditionTopic } from "@/core/book";
 import type { JobId, PersonId } from "@/core/ids";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";

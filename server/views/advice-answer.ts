@@ -1,19 +1,9 @@
 import "server-only";
-import {
-  actionWhy,
-  advise,
-  evidenceName,
-  lowerFirst,
-  reasonText,
-  type Action,
-  type Advice,
-  type CaseFile,
-  type Cause,
-  type Knowledge,
-  type Labels,
-  type Plan,
-  type RoadNow,
-} from "@/core/diagnosis";
+import { actionWhy, evidenceName, lowerFirst, reasonText, type Labels } from "@/core/words";
+import { advise, type Action, type Advice, type Plan } from "@/core/plan";
+import type { CaseFile } from "@/core/case";
+import type { Cause, Book } from "@/core/book";
+import type { RoadNow } from "@/core/odds";
 import type { JobId } from "@/core/ids";
 import { caseOf } from "@/core/job";
 import { jobsWithCauses, jobsWithTrials } from "@/server/db/advice-jobs";
@@ -21,7 +11,7 @@ import { readFacts } from "@/server/db/facts";
 import type { JobRow } from "@/server/db/jobs";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
+import { loadBook, loadLabels } from "@/server/book/load";
 import { explanations } from "./advice-view";
 import { deadEnds, likeJobs } from "./been-here";
 import { outlookOf } from "./outlook";
@@ -31,15 +21,15 @@ const EXPLAINED = 12;
 
 /** The answer of `POST /api/v1/advice`: who has been here before, and what to do next. Nothing is stored. */
 export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<object> {
-  const knowledge = await loadKnowledge(db, site, file);
-  return answerOf(db, site, { file, knowledge, advice: advise(knowledge, file), self: null });
+  const book = await loadBook(db, site, file);
+  return answerOf(db, site, { file, book, advice: advise(book, file), self: null });
 }
 
 /** The same of a job on record, as its sheet shows it. */
 export async function jobAdviceAnswer(db: Db, site: Site, job: JobRow): Promise<object> {
   const facts = await readFacts(db, job.id);
-  const { knowledge, advice, roads } = await outlookOf(db, site, job, facts);
-  const answer = await answerOf(db, site, { file: caseOf(facts), knowledge, advice, self: job.id });
+  const { book, advice, roads } = await outlookOf(db, site, job, facts);
+  const answer = await answerOf(db, site, { file: caseOf(facts), book, advice, self: job.id });
   return {
     ...answer,
     version: job.version,
@@ -59,16 +49,16 @@ export const closedByText = (by: NonNullable<RoadNow["closedBy"]>): string =>
 
 interface Asked {
   readonly file: CaseFile;
-  readonly knowledge: Knowledge;
+  readonly book: Book;
   readonly advice: Advice;
   /** The job itself, which is not like itself. */
   readonly self: JobId | null;
 }
 
-async function answerOf(db: Db, site: Site, { file, knowledge, advice, self }: Asked): Promise<object> {
+async function answerOf(db: Db, site: Site, { file, book, advice, self }: Asked): Promise<object> {
   const labels = await loadLabels(db);
   const { plan, posterior } = advice;
-  const byKey = new Map<string, Cause>(knowledge.causes.map((cause) => [cause.key, cause]));
+  const byKey = new Map<string, Cause>(book.causes.map((cause) => [cause.key, cause]));
   const causeOf = (key: string) => byKey.get(key) ?? null;
   return {
     suspects: await suspectsOf(db, advice, labels),
@@ -78,7 +68,7 @@ async function answerOf(db: Db, site: Site, { file, knowledge, advice, self }: A
     expectedMinutes: plan.expectedMinutes,
     expectedWorkMinutes: plan.expectedWorkMinutes,
     expectedParts: { amount: plan.expectedParts, currency: site.currency },
-    ...beside(advice, knowledge, labels),
+    ...beside(advice, book, labels),
     similar: await similarTo(db, file, { labels, advice, self }),
     deadEnds: await deadEndsFor(db, site, file, labels),
   };
@@ -123,8 +113,8 @@ function nextOf(action: Action, { plan, labels, causeOf, currency }: InWords) {
 }
 
 /** What the arithmetic says beside the odds: pairs of causes, what stays open, what would change the lead. */
-function beside(advice: Advice, knowledge: Knowledge, labels: Labels) {
-  const { stillOpen, changes, whileThere } = explanations(advice, knowledge, labels);
+function beside(advice: Advice, book: Book, labels: Labels) {
+  const { stillOpen, changes, whileThere } = explanations(advice, book, labels);
   const pairs = advice.posterior.pairs().map(({ causes, probability }) => ({
     causes: causes.map(({ component, failure }) => ({ component, failure })),
     probability,

@@ -1,28 +1,19 @@
 import "server-only";
 import {
   actionWhy,
-  causeKey,
   causeName,
   causePhrase,
-  changesOfMind,
   changeText,
   evidenceName,
   lowerFirst,
   presentName,
   reasonText,
   savedMinutes,
-  stillOpen,
-  whatIfExactly,
-  whileThere,
-  type Action,
-  type Advice,
-  type CaseFile,
-  type Cause,
-  type Knowledge,
   type Labels,
-  type Money,
-  type Procedure,
-} from "@/core/diagnosis";
+} from "@/core/words";
+import { causeKey, type Cause, type Book, type Money, type Procedure } from "@/core/book";
+import { changesOfMind, stillOpen, whatIfExactly, whileThere, type Action, type Advice } from "@/core/plan";
+import type { CaseFile } from "@/core/case";
 
 /** Advice in words, as screens show it. */
 export interface SuspectView extends Cause {
@@ -43,7 +34,7 @@ export interface ReasonView {
   readonly weight: number;
 }
 
-export type ActionView = TestView | FixView;
+export type ActionView = TestView | RepairView;
 
 export interface TestView {
   readonly kind: "test";
@@ -68,8 +59,8 @@ export interface WhatIfView {
   readonly moves: readonly { readonly name: string; readonly from: number; readonly to: number }[];
 }
 
-export interface FixView extends Cause {
-  readonly kind: "fix";
+export interface RepairView extends Cause {
+  readonly kind: "repair";
   readonly title: string;
   readonly why: string;
   readonly minutes: number;
@@ -122,7 +113,7 @@ function whereUnlisted({ posterior: { unlisted } }: Advice, labels: Labels): Adv
 
 const MOST_ACTIONS = 8;
 
-export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge, labels: Labels): AdviceView {
+export function adviceView(file: CaseFile, advice: Advice, book: Book, labels: Labels): AdviceView {
   const closed = new Set(advice.closures.map(({ cause }) => cause));
   const named = new Set(advice.named.map((cause) => causeKey(cause)));
   // Who is named is in every list, whatever its odds.
@@ -149,15 +140,15 @@ export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge,
   const next = advice.plan.actions
     .slice(0, MOST_ACTIONS)
     // Only of the first is it asked what if.
-    .map((action, at) => actionView(action, at === 0, { file, advice, knowledge, labels }));
+    .map((action, at) => actionView(action, at === 0, { file, advice, book, labels }));
   return {
     suspects,
     unknown: advice.unknown,
     next,
     expectedWorkMinutes: advice.plan.expectedWorkMinutes,
-    expectedParts: { amount: advice.plan.expectedParts, currency: knowledge.shop.currency },
+    expectedParts: { amount: advice.plan.expectedParts, currency: book.shop.currency },
     unknownIn: whereUnlisted(advice, labels),
-    ...explanations(advice, knowledge, labels),
+    ...explanations(advice, book, labels),
     secondBest: secondBest(next),
   };
 }
@@ -165,10 +156,10 @@ export function adviceView(file: CaseFile, advice: Advice, knowledge: Knowledge,
 type Explanations = Pick<AdviceView, "whileThere" | "stillOpen" | "pairs" | "changes">;
 
 /** What the arithmetic says beside odds and plan. */
-export function explanations(advice: Advice, knowledge: Knowledge, labels: Labels): Explanations {
+export function explanations(advice: Advice, book: Book, labels: Labels): Explanations {
   const { posterior, plan, suspects } = advice;
   const [lead] = suspects;
-  const at = lead ? knowledge.causes.findIndex(({ key }) => key === lead.cause.key) : -1;
+  const at = lead ? book.causes.findIndex(({ key }) => key === lead.cause.key) : -1;
   return {
     whileThere: whileThere(plan).map(({ procedure: { key, title, minutes } }) => ({ procedure: key, title, minutes })),
     stillOpen: at < 0 ? [] : stillOpen(posterior, at).map((feature) => presentName(labels, feature)),
@@ -176,7 +167,7 @@ export function explanations(advice: Advice, knowledge: Knowledge, labels: Label
       name: `${causeName(labels, one)} and ${causePhrase(labels, other)}`,
       p: probability,
     })),
-    changes: changesOfMind(knowledge, posterior, plan).map((change) => changeText(labels, change)),
+    changes: changesOfMind(book, posterior, plan).map((change) => changeText(labels, change)),
   };
 }
 
@@ -193,9 +184,9 @@ const MOST_MOVES = 3;
 const LEAST_MOVE = 0.02;
 const NOT_IN_THE_BOOK = "Not in the book";
 
-function whatIfViews(procedure: Procedure, { file, advice, knowledge, labels }: Told): readonly WhatIfView[] {
+function whatIfViews(procedure: Procedure, { file, advice, book, labels }: Told): readonly WhatIfView[] {
   const { suspects, unknown, posterior } = advice;
-  return whatIfExactly(knowledge, file, posterior, procedure).map(({ label, chance, odds }) => {
+  return whatIfExactly(book, file, posterior, procedure).map(({ label, chance, odds }) => {
     const moves = suspects.map(({ cause, probability }) => ({
       name: causeName(labels, cause),
       from: probability,
@@ -215,12 +206,12 @@ function whatIfViews(procedure: Procedure, { file, advice, knowledge, labels }: 
 interface Told {
   readonly file: CaseFile;
   readonly advice: Advice;
-  readonly knowledge: Knowledge;
+  readonly book: Book;
   readonly labels: Labels;
 }
 
-function actionView(action: Action, isFirst: boolean, { file, advice, knowledge, labels }: Told): ActionView {
-  const causeOf = (key: string) => knowledge.causes.find((cause) => cause.key === key) ?? null;
+function actionView(action: Action, isFirst: boolean, { file, advice, book, labels }: Told): ActionView {
+  const causeOf = (key: string) => book.causes.find((cause) => cause.key === key) ?? null;
   const { plan } = advice;
   const why = actionWhy(labels, action, plan, causeOf);
   const { minutes, expectedMinutesAfter } = action;
@@ -238,13 +229,13 @@ function actionView(action: Action, isFirst: boolean, { file, advice, knowledge,
       savesMinutes,
       general: action.procedure.general === true,
       expectedMinutesAfter,
-      whatIf: isFirst ? whatIfViews(action.procedure, { file, advice, knowledge, labels }) : [],
+      whatIf: isFirst ? whatIfViews(action.procedure, { file, advice, book, labels }) : [],
     };
   }
   const { component, failure } = action.cause;
-  const partsCost = { amount: action.partsCost, currency: knowledge.shop.currency };
+  const partsCost = { amount: action.partsCost, currency: book.shop.currency };
   return {
-    kind: "fix",
+    kind: "repair",
     component,
     failure,
     title: causeName(labels, action.cause),

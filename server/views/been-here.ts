@@ -1,21 +1,10 @@
 import "server-only";
-import {
-  causeName,
-  deadEndsOf,
-  likeness,
-  likenessWords,
-  presentFeatures,
-  SUSPECT_WORTH,
-  type Advice,
-  type CaseFile,
-  type CauseKey,
-  type Labels,
-  type Money,
-  type TrialSum,
-  VEHICLE_WORTH,
-} from "@/core/diagnosis";
+import { causeName, likenessWords, type Labels } from "@/core/words";
+import { deadEndsOf, type CauseKey, type Money, type TrialSum } from "@/core/book";
+import { likeness, presentFeatures, SUSPECT_WORTH, type CaseFile, VEHICLE_WORTH } from "@/core/case";
+import type { Advice } from "@/core/plan";
 import type { JobId } from "@/core/ids";
-import { causeMark, vehicleMarks, type Mark } from "@/core/knowledge";
+import { causeMark, vehicleMarks, type Mark } from "@/core/lesson";
 import {
   ALL_VEHICLES,
   groupsOf,

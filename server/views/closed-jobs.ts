@@ -1,10 +1,10 @@
 import "server-only";
-import { causeName } from "@/core/diagnosis";
+import { causeName } from "@/core/words";
 import { FINDING_WORDS } from "@/core/entries";
 import { CLOSED_PAGE, listClosedJobs, type ClosedJobRow } from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/knowledge/load";
+import { loadLabels } from "@/server/book/load";
 
 export interface ClosedJobView extends ClosedJobRow {
   readonly outcome: string;

@@ -1,7 +1,8 @@
 import "server-only";
 import { dayText } from "@/core/day";
 import { subDays } from "date-fns";
-import { causeName, lowerFirst, type Labels, type Plan } from "@/core/diagnosis";
+import { causeName, lowerFirst, type Labels } from "@/core/words";
+import type { Plan } from "@/core/plan";
 import type { JobId, PersonId } from "@/core/ids";
 import { needOf, type JobFacts, type Need } from "@/core/job";
 import { PROOF_WORDS } from "@/core/entries";
@@ -16,7 +17,7 @@ import {
 } from "@/server/db/job-lists";
 import { pool, type Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/knowledge/load";
+import { loadLabels } from "@/server/book/load";
 import { outlookOf } from "./outlook";
 
 export interface FloorJob {

@@ -1,5 +1,7 @@
 import "server-only";
-import { causeName, questionsFor, type Labels, type Procedure } from "@/core/diagnosis";
+import { causeName, type Labels } from "@/core/words";
+import { questionsFor } from "@/core/plan";
+import type { Procedure } from "@/core/book";
 import { groupsAmong, silentModules, type CodeGroup, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
 import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
@@ -16,7 +18,7 @@ import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
 import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
 import { readMergedWords } from "@/server/db/words";
-import { labelsFrom } from "@/server/knowledge/labels";
+import { labelsFrom } from "@/server/book/labels";
 import { groupsForMake } from "@/server/db/code-groups";
 import { loadDesigned, type DesignedView } from "./designed";
 import { adviceView, type AdviceView } from "./advice-view";
@@ -83,8 +85,8 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   ]);
   const file = caseOf(facts);
   const conditions = words.conditions.map(({ key }) => key);
-  const { knowledge, advice, roads } = await outlookOf(db, site, job, facts);
-  const labels = labelsFrom(words, knowledge.procedures, merged);
+  const { book, advice, roads } = await outlookOf(db, site, job, facts);
+  const labels = labelsFrom(words, book.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const [like, ends, meanings, groups, designed, matters] = await Promise.all([
     likeJobs(db, file, { labels, advice, self: id }),
@@ -104,21 +106,21 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     words,
     like,
     deadEnds: ends,
-    procedures: knowledge.procedures,
+    procedures: book.procedures,
     codeMeanings: meanings,
     codeGroups: groups,
     sharedByCodes: groupsAmong(codes, groups),
     silentModules: silentModules(codes, unanswered(facts)),
     designed,
     market: vehicle.market !== null && matters ? { name: vehicle.market, matters } : null,
-    questions: questionsFor(knowledge, file, conditions).map(({ condition }) => ({
+    questions: questionsFor(book, file, conditions).map(({ condition }) => ({
       condition,
       label: labels.condition(condition),
     })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
     map: trailMap(trail, { advice, roads, labels, current: currentCause(merged) }),
     trail: entryViews(trail, files, labels, facts.closed),
-    advice: adviceView(file, advice, knowledge, labels),
+    advice: adviceView(file, advice, book, labels),
     instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };

@@ -1,16 +1,18 @@
 import { item } from "@/core/place";
 import "server-only";
-import { advise, roadsOf, type Advice, type Knowledge, type RoadNow } from "@/core/diagnosis";
+import { advise, type Advice } from "@/core/plan";
+import { roadsOf, type RoadNow } from "@/core/odds";
+import type { Book } from "@/core/book";
 import type { JobId } from "@/core/ids";
 import { cameBack, caseOf, missingProof, type JobFacts } from "@/core/job";
 import { readBookVersion } from "@/server/db/book-version";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadKnowledge } from "@/server/knowledge/load";
+import { loadBook } from "@/server/book/load";
 
 /** What the engine says of a job now: the one place in which the odds of a job are worked out, for every screen and the API. */
 export interface Outlook {
-  readonly knowledge: Knowledge;
+  readonly book: Book;
   readonly advice: Advice;
   readonly roads: readonly RoadNow[];
 }
@@ -44,10 +46,10 @@ export async function outlookOf(
 
 async function workOut(db: Db, site: Site, facts: JobFacts): Promise<Outlook> {
   const file = caseOf(facts);
-  const knowledge = await loadKnowledge(db, site, file);
-  const advice = advise(knowledge, file);
+  const book = await loadBook(db, site, file);
+  const advice = advise(book, file);
   const { posterior, closures } = advice;
-  return { knowledge, advice, roads: roadsOf(knowledge, file, { posterior, closures, proved: provedCauses(facts) }) };
+  return { book, advice, roads: roadsOf(book, file, { posterior, closures, proved: provedCauses(facts) }) };
 }
 
 /** The causes of a finding that is proved: their roads run through. */

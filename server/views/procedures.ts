@@ -1,6 +1,7 @@
 import "server-only";
 import { cache } from "react";
-import { causeName, type Effect, type Procedure } from "@/core/diagnosis";
+import { causeName } from "@/core/words";
+import type { Effect, Procedure } from "@/core/book";
 import { asJobId } from "@/core/ids";
 import { knownGood, type KnownGood } from "@/core/measure";
 import { readAllProcedures, readProcedure } from "@/server/db/procedures";
@@ -10,7 +11,7 @@ import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
 import { pool } from "@/server/db/pool";
 import { passedReadings } from "@/server/db/passed-readings";
-import { loadLabels } from "@/server/knowledge/load";
+import { loadLabels } from "@/server/book/load";
 
 export interface ProcedureRow {
   readonly procedure: Procedure;

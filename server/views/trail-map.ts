@@ -1,13 +1,8 @@
 import "server-only";
-import {
-  causeKey,
-  causeName,
-  lowerFirst,
-  type Advice,
-  type CauseKey,
-  type Labels,
-  type RoadNow,
-} from "@/core/diagnosis";
+import { causeKey, type CauseKey } from "@/core/book";
+import { causeName, lowerFirst, type Labels } from "@/core/words";
+import type { Advice } from "@/core/plan";
+import type { RoadNow } from "@/core/odds";
 import { entryShortText, entryText } from "@/core/entries";
 import {
   layOutTrailMap,

@@ -1,5 +1,5 @@
 import "server-only";
-import type { Labels } from "@/core/diagnosis";
+import type { Labels } from "@/core/words";
 import { counted, entryDetails, entryText, ruleOf, type EntryRight } from "@/core/entries";
 import type { KeptTrace } from "@/core/trace";
 import type { FileRow } from "@/server/db/files";

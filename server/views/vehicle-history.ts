@@ -1,12 +1,12 @@
 import "server-only";
-import { causeName } from "@/core/diagnosis";
+import { causeName } from "@/core/words";
 import type { VehicleId } from "@/core/ids";
 import { FINDING_WORDS, PART_RESULT_WORDS } from "@/core/entries";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { jobsOfVehicle, partsOfVehicle, type VehicleJobRow, type VehiclePartRow } from "@/server/db/vehicle-history";
 import { maybeVehicle, type VehicleRow } from "@/server/db/vehicles";
-import { loadLabels } from "@/server/knowledge/load";
+import { loadLabels } from "@/server/book/load";
 
 export interface VehicleHistory {
   readonly vehicle: VehicleRow;

@@ -1,14 +1,15 @@
 import { addDays, subDays } from "date-fns";
 import { beforeAll, describe, expect, test } from "vitest";
 import type { Actor } from "@/server/auth/session";
-import { advise, type CaseFile } from "@/core/diagnosis";
+import { advise } from "@/core/plan";
+import type { CaseFile } from "@/core/case";
 import type { JobId } from "@/core/ids";
 import { caseOf } from "@/core/job";
 import { findJob } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 import { readFacts } from "@/server/db/facts";
 import { findSite, type Site } from "@/server/db/sites";
-import { loadKnowledge, loadLabels } from "@/server/knowledge/load";
+import { loadBook, loadLabels } from "@/server/book/load";
 import { givenDatabase } from "@/tests/support/database";
 import { hire, NOW, openShop, OpenJob, part, send, stockBook, VEHICLE } from "@/tests/support/workshop";
 import { jobAdviceAnswer } from "./advice-answer";
@@ -120,7 +121,7 @@ describe("the list of closed jobs", () => {
 async function likeTo(file: CaseFile, self: JobId | null) {
   const site = await findSite(pool(), lead.siteId);
   const labels = await loadLabels(pool());
-  return likeJobs(pool(), file, { labels, advice: advise(await loadKnowledge(pool(), site, file), file), self });
+  return likeJobs(pool(), file, { labels, advice: advise(await loadBook(pool(), site, file), file), self });
 }
 
 describe("who has been here before", () => {

@@ -1,5 +1,5 @@
 import "server-only";
-import type { ConditionTopic, Needs } from "@/core/diagnosis";
+import type { ConditionTopic, Needs } from "@/core/book";
 import { readVocabulary } from "@/server/db/book";
 import { pool } from "@/server/db/pool";
 import { countJobsNaming, readMergedWords, type WordKind } from "@/server/db/words";

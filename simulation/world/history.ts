@@ -111,15 +111,15 @@ function suspectsNear({ causes }: World, system: string): readonly TrueCause[] {
   return causes.filter((cause) => cause.system === system);
 }
 
-function partOf({ component, failure, fix }: TrueCause, result: "fixed" | "no-change", seq: number): PartFitted {
+function partOf({ component, failure, repair }: TrueCause, result: "fixed" | "no-change", seq: number): PartFitted {
   return {
     seq,
     component,
     failure,
     partNumber: null,
     source: "new-maker",
-    minutes: fix.minutes,
-    cost: fix.partsCost,
+    minutes: repair.minutes,
+    cost: repair.partsCost,
     result,
     resultSeq: seq,
   };

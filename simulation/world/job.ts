@@ -1,6 +1,6 @@
 import { item } from "@/core/place";
 import type { FaultCode } from "@/core/codes";
-import type { Symptom } from "@/core/diagnosis";
+import type { Symptom } from "@/core/case";
 import type { Vehicle } from "@/core/vehicle";
 import type { Dice } from "../random";
 import { dealVehicle, makeLooks, MODULES, trueRates, type Looks, type TrueCause, type World } from "./world";

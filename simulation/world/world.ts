@@ -1,4 +1,4 @@
-import { causeKey, type CauseKey, type Fix, type KnownCause, type Pattern, type Procedure } from "@/core/diagnosis";
+import { causeKey, type CauseKey, type Repair, type KnownCause, type Pattern, type Procedure } from "@/core/book";
 import type { Vehicle } from "@/core/vehicle";
 import { Dice } from "../random";
 import type { WorldRules } from "./rules";
@@ -13,14 +13,14 @@ export interface World {
   readonly symptoms: readonly string[];
   /** By system: its circuits, each a list of codes. */
   readonly circuits: ReadonlyMap<string, readonly (readonly string[])[]>;
-  readonly book: Book;
+  readonly book: WrittenBook;
 }
 
 /** What the shop has written down, right and wrong. */
-export interface Book {
+export interface WrittenBook {
   readonly causes: readonly KnownCause[];
   readonly procedures: readonly Procedure[];
-  readonly fixes: readonly Fix[];
+  readonly repairs: readonly Repair[];
   readonly patterns: readonly Pattern[];
 }
 
@@ -54,7 +54,7 @@ export interface TrueCause extends KnownCause {
   readonly rate: number;
   readonly hot: HotSpot | null;
   readonly looks: Looks;
-  readonly fix: Fix;
+  readonly repair: Repair;
 }
 
 export interface TrueTest {
@@ -127,8 +127,8 @@ export function makeWorld(rules: WorldRules, seed: number): World {
   const { tests, procedures } = makeTests(rules, causes, dice.fork(4));
   const patterns = makePatterns(rules, causes, dice.fork(5));
   const known = causes.map(({ component, failure, key, system }) => ({ component, failure, key, system }));
-  const fixes = causes.map(({ fix }) => fix);
-  const book = { causes: known, procedures, fixes, patterns };
+  const repairs = causes.map(({ repair }) => repair);
+  const book = { causes: known, procedures, repairs, patterns };
   return { rules, fleet, causes, tests, conditions: CONDITIONS, symptoms, circuits, book };
 }
 
@@ -171,7 +171,7 @@ function makeCauses(
     return dice.some(FAILURES, dice.whole(2, 3)).map((failure) => {
       const cause = { component, failure, key: causeKey({ component, failure }), system };
       const looks = makeLooks({ rules, circuits }, system, byFailure.get(failure) ?? [], dice);
-      const fix: Fix = {
+      const repair: Repair = {
         component,
         failure,
         minutes: dice.whole(15, 150),
@@ -179,7 +179,13 @@ function makeCauses(
         accessMinutes: 12,
         partsCost: { amount: Math.round(Math.exp(dice.between(1.5, 5.3))), currency: "EUR" },
       };
-      return { ...cause, rate: Math.exp(rules.spread * dice.normal()), hot: makeHot(rules, fleet, dice), looks, fix };
+      return {
+        ...cause,
+        rate: Math.exp(rules.spread * dice.normal()),
+        hot: makeHot(rules, fleet, dice),
+        looks,
+        repair,
+      };
     });
   }).flat();
 }

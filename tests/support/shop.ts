@@ -1,20 +1,20 @@
 import {
   causeKey,
   NEEDS_NOTHING,
-  type CaseFile,
   type Cause,
   type Count,
   type EffectKind,
-  type Fix,
-  type Knowledge,
-  type Labels,
+  type Repair,
+  type Book,
   type Link,
   type Needs,
   type Pattern,
   type Procedure,
-} from "@/core/diagnosis";
+} from "@/core/book";
+import type { CaseFile } from "@/core/case";
+import type { Labels } from "@/core/words";
 import type { JobFacts } from "@/core/job";
-import { lessonOf } from "@/core/knowledge";
+import { lessonOf } from "@/core/lesson";
 import type { GroupKey, Vehicle } from "@/core/vehicle";
 
 /** A made-up shop in memory, for tests of the engine: its counters are added up here, apart from the database's. */
@@ -64,15 +64,15 @@ export const emptyCase: CaseFile = {
   codes: [],
   modulesScanned: [],
   tests: [],
-  fixesTried: [],
+  repairsTried: [],
   access: [],
 };
 
-interface Book {
+interface WrittenBook {
   /** "turbocharger/sticking engine": a cause and the system of its component. */
   readonly causes: readonly string[];
   readonly procedures?: readonly Procedure[];
-  readonly fixes?: readonly Fix[];
+  readonly repairs?: readonly Repair[];
   readonly patterns?: readonly Pattern[];
   /** The system of each symptom. */
   readonly symptoms?: Readonly<Record<string, string>>;
@@ -81,7 +81,7 @@ interface Book {
 }
 
 /** What the book and these jobs' lessons add up to. */
-export function knowledgeOf(book: Book, jobs: readonly JobFacts[]): Knowledge {
+export function countedBook(book: WrittenBook, jobs: readonly JobFacts[]): Book {
   const groups = new Tally<GroupKey>();
   const features = new Tally<string>();
   const codes = new Map<string, Tally<string>>();
@@ -109,7 +109,7 @@ export function knowledgeOf(book: Book, jobs: readonly JobFacts[]): Knowledge {
     codesByModule: new Map([...codes].map(([key, tally]) => [key, tally.counts])),
     outcomes: new Map([...outcomes].map(([key, tally]) => [key, tally.counts])),
     procedures: book.procedures ?? [],
-    fixes: book.fixes ?? [],
+    repairs: book.repairs ?? [],
     patterns: book.patterns ?? [],
     shop: { currency: "EUR", ratePerHour: 60 },
   };
@@ -172,7 +172,7 @@ export function procedureWith(key: string, outcomes: Record<string, string>, mor
   };
 }
 
-export function fixOf(name: string, minutes: number, amount = 0, more: Partial<Fix> = {}): Fix {
+export function repairOf(name: string, minutes: number, amount = 0, more: Partial<Repair> = {}): Repair {
   const partsCost = { amount, currency: "EUR" };
   return { ...cause(name), minutes, access: null, accessMinutes: 0, partsCost, ...more };
 }

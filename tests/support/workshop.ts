@@ -7,11 +7,11 @@ import { setUpShop } from "@/server/auth/set-up";
 import type { Refusal } from "@/server/commands/refusal";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand, type CommandResult } from "@/server/commands/run";
-import { ensureCause, insertFix } from "@/server/db/book";
+import { ensureCause, insertRepair } from "@/server/db/book";
 import { insertProcedure } from "@/server/db/procedures";
 import { findPersonByName, insertPerson } from "@/server/db/people";
 import { pool } from "@/server/db/pool";
-import { fixOf, procedureWith } from "./shop";
+import { repairOf, procedureWith } from "./shop";
 
 export const PASSPHRASE = "long enough for a test";
 export const NOW = new Date("2026-03-02T08:00:00Z");
@@ -112,9 +112,9 @@ export class OpenJob {
 export async function stockBook(lead: Actor): Promise<void> {
   const causes = ["turbocharger/sticking", "boost-hose/split", "boost-sensor/reads-wrong"];
   for (const name of causes) {
-    const fix = fixOf(name, 60, 100);
-    await ensureCause(pool(), fix, lead.personId, NOW);
-    await insertFix(pool(), fix, lead.personId, NOW);
+    const repair = repairOf(name, 60, 100);
+    await ensureCause(pool(), repair, lead.personId, NOW);
+    await insertRepair(pool(), repair, lead.personId, NOW);
   }
   const leak = procedureWith(
     "leak-test",

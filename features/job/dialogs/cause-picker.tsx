@@ -1,6 +1,6 @@
 "use client";
 
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import { Field, SelectInput } from "@/ui/form";
 import { AddWord } from "@/features/shared/add-word";
 import { PickWord } from "@/features/shared/pick-word";

@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { lowerFirst, type Cause, type EffectKind } from "@/core/diagnosis";
+import { lowerFirst } from "@/core/words";
+import type { Cause, EffectKind } from "@/core/book";
 import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";

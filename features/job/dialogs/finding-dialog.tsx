@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import { useState } from "react";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import type { FoundCause } from "@/core/job";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";

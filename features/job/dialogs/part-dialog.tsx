@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import { PART_SOURCES, type PartSource } from "@/core/job";
 import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
@@ -31,14 +31,16 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
   const { sheet, site } = useJobPage();
   const command = useJobCommand("record-part", "Repair saved");
   const planned = sheet.advice.next.find(
-    (action) => action.kind === "fix" && action.component === wanted?.component && action.failure === wanted.failure,
+    (action) => action.kind === "repair" && action.component === wanted?.component && action.failure === wanted.failure,
   );
   const [cause, setCause] = useState<Cause>(wanted ?? { component: "", failure: "" });
   const [place, setPlace] = useState("");
   const [partNumber, setPartNumber] = useState("");
   const [source, setSource] = useState<string>("new-maker");
-  const [cost, setCost] = useState(planned?.kind === "fix" && planned.planned ? String(planned.partsCost.amount) : "");
-  const [minutes, setMinutes] = useState(planned?.kind === "fix" && planned.planned ? String(planned.minutes) : "");
+  const [cost, setCost] = useState(
+    planned?.kind === "repair" && planned.planned ? String(planned.partsCost.amount) : "",
+  );
+  const [minutes, setMinutes] = useState(planned?.kind === "repair" && planned.planned ? String(planned.minutes) : "");
   const [result, setResult] = useState<string | null>("later");
   const save = () =>
     command.save({

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Cause } from "@/core/diagnosis";
+import type { Cause } from "@/core/book";
 import { Field, TextArea } from "@/ui/form";
 import { useJobCommand } from "../use-job-command";
 import { CausePicker } from "./cause-picker";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Symptom } from "@/core/diagnosis";
+import type { Symptom } from "@/core/case";
 import { SymptomPicker } from "@/features/shared/symptom-picker";
 import { useJobPage, useMay } from "../job-context";
 import { useJobCommand } from "../use-job-command";

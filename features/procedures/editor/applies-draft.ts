@@ -1,4 +1,4 @@
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { readNumber } from "@/core/measure";
 
 /** For which vehicles a procedure is, while it is written; empty texts ask for nothing. */

@@ -1,7 +1,8 @@
 "use client";
 
 import { X } from "lucide-react";
-import { DECLARED_RATIO, EFFECT_KINDS, type EffectKind } from "@/core/diagnosis";
+import { DECLARED_RATIO } from "@/core/evidence";
+import { EFFECT_KINDS, type EffectKind } from "@/core/book";
 import { PickWord } from "@/features/shared/pick-word";
 import type { Vocabulary } from "@/server/db/book";
 import { Button } from "@/ui/button";

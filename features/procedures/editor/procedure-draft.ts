@@ -1,4 +1,4 @@
-import type { EffectKind, Procedure, ProcedureKind, TraceLook, VariantSpec } from "@/core/diagnosis";
+import type { EffectKind, Procedure, ProcedureKind, TraceLook, VariantSpec } from "@/core/book";
 import { readNumber } from "@/core/measure";
 import { appliesDraft, appliesOf, EVERY_VEHICLE, listOf, type AppliesDraft } from "./applies-draft";
 import { specDraft, specOf, type SpecDraft } from "./spec-draft";

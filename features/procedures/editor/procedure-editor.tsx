@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { PROCEDURE_KINDS, TRACE_LOOKS, type ProcedureKind, type TraceLook } from "@/core/diagnosis";
+import { PROCEDURE_KINDS, TRACE_LOOKS, type ProcedureKind, type TraceLook } from "@/core/book";
 import { CommandMessage } from "@/features/shared/command-message";
 import { PickWord } from "@/features/shared/pick-word";
 import { commandPath } from "@/features/shared/send-command";

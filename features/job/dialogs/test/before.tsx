@@ -1,6 +1,6 @@
 "use client";
 
-import type { Procedure } from "@/core/diagnosis";
+import type { Procedure } from "@/core/book";
 import { StepList } from "@/features/shared/step-list";
 import { ChooseSome } from "@/ui/choices";
 

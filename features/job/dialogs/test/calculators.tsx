@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { CALCULATORS } from "@/core/bench";
-import { CalculatorForm } from "@/features/shared/bench/calculator-form";
+import { CALCULATORS } from "@/core/calculators";
+import { CalculatorForm } from "@/features/shared/calculators/calculator-form";
 import { Button } from "@/ui/button";
 import { SelectInput } from "@/ui/form";
 
@@ -11,7 +11,7 @@ interface CalculatorsProps {
   readonly onKeep: (text: string) => void;
 }
 
-/** The bench's calculators within a test; a result goes into its note. */
+/** The calculators within a test; a result goes into its note. */
 export function Calculators({ onKeep }: CalculatorsProps) {
   const [key, setKey] = useState<string | null>(null);
   const calculator = CALCULATORS.find((each) => each.key === key) ?? null;

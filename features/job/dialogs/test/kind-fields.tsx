@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { COMPARISONS, type ChosenSpec, type Comparison, type Procedure, type ProcedureKind } from "@/core/diagnosis";
+import { COMPARISONS, type Comparison } from "@/core/verdict";
+import type { ChosenSpec, Procedure, ProcedureKind } from "@/core/book";
 import type { Unit } from "@/core/measure";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";

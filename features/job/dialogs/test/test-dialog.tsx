@@ -1,15 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import {
-  COULD_NOT_TELL,
-  kindOfTest,
-  needsReason,
-  NOT_DONE,
-  specFor,
-  verdictOfTest,
-  type Procedure,
-} from "@/core/diagnosis";
+import { COULD_NOT_TELL, NOT_DONE, specFor, type Procedure } from "@/core/book";
+import { kindOfTest, needsReason, verdictOfTest } from "@/core/verdict";
 import { doubtsOf, doubtText, type Unit } from "@/core/measure";
 import { minutesText } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";

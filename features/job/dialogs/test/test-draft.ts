@@ -1,4 +1,5 @@
-import type { Comparison, FeedFound, Procedure, ProcedureKind, SwapFound, TestReadings } from "@/core/diagnosis";
+import type { Comparison, FeedFound, SwapFound, TestReadings } from "@/core/verdict";
+import type { Procedure, ProcedureKind } from "@/core/book";
 import {
   numberDoubt,
   readReading,

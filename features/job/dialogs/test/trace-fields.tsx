@@ -3,10 +3,10 @@
 import { useEffect, useState } from "react";
 import { convert, sameDimension, type Quantity, type Spec, type Unit } from "@/core/measure";
 import { traceOf, type Limits } from "@/core/trace";
-import { TraceInput } from "@/features/shared/bench/trace-input";
-import { TraceView } from "@/features/shared/bench/trace-view";
-import { answerOf } from "@/features/shared/bench/trace-work";
-import { useTrace } from "@/features/shared/bench/use-trace";
+import { TraceInput } from "@/features/shared/trace/trace-input";
+import { TraceView } from "@/features/shared/trace/trace-view";
+import { answerOf } from "@/features/shared/trace/trace-work";
+import { useTrace } from "@/features/shared/trace/use-trace";
 import { Button } from "@/ui/button";
 import type { TestDraft } from "./test-draft";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import type { TestVerdict } from "@/core/diagnosis";
+import type { TestVerdict } from "@/core/verdict";
 
 const VERDICT_LOOK = {
   pass: ["border-spruce text-spruce", "Within"],

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { partMakersOf, type ChosenSpec, type Procedure } from "@/core/diagnosis";
+import { partMakersOf, type ChosenSpec, type Procedure } from "@/core/book";
 import { isProved } from "@/core/measure";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";

@@ -1,1 +1,0 @@
-export { planOf, type Action, type FixAction, type Plan, type PlanOdds, type TestAction } from "./plan";

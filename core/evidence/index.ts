@@ -1,0 +1,4 @@
+export type { Evidence, EvidenceSource, PriorReason, Reason } from "./evidence";
+export { absenceWeight, conditionRates, conditionsAsked, presenceWeight, untoldWeight } from "./feature-evidence";
+export { lookEvidence, workEvidence } from "./likelihood";
+export { DECLARED_RATIO, type OutcomeModel, effectOn, outcomeModels } from "./outcome-model";

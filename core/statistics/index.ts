@@ -1,0 +1,1 @@
+export { rateRatio } from "./rate-ratio";

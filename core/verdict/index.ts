@@ -1,0 +1,2 @@
+export type { FeedFound, SwapFound, TestReadings, TestVerdict } from "./test-verdict";
+export { COMPARISONS, type Comparison, kindOfTest, needsReason, verdictOfTest } from "./verdict";

@@ -1,0 +1,14 @@
+export {
+  type Labels,
+  actionWhy,
+  causeName,
+  causePhrase,
+  changeText,
+  evidenceName,
+  likenessWords,
+  lowerFirst,
+  presentName,
+  priorWorkText,
+  reasonText,
+  savedMinutes,
+} from "./words";

@@ -1,0 +1,73 @@
+import { beforeAll, expect, test } from "vitest";
+import { ALL_VEHICLES } from "@/core/vehicle";
+import type { Actor } from "@/server/auth/session";
+import { ensureCause } from "@/server/db/book";
+import { readBookVersion } from "@/server/db/book-version";
+import { inTransaction, pool, type Db } from "@/server/db/pool";
+import { execute } from "@/server/db/rows";
+import { findSite } from "@/server/db/sites";
+import { givenDatabase } from "@/tests/support/database";
+import { emptyCase } from "@/tests/support/shop";
+import { NOW, openShop, OpenJob, part, stockBook } from "@/tests/support/workshop";
+import { loadBook, loadLabels } from "./load";
+
+givenDatabase();
+let lead: Actor;
+
+beforeAll(async () => {
+  lead = await openShop();
+  await stockBook(lead);
+});
+
+const version = async () => (await readBookVersion(pool())).version;
+const causesIn = async (db: Db) => {
+  const { causes } = await loadBook(db, await findSite(pool(), lead.siteId), emptyCase);
+  return causes.map(({ key }) => key);
+};
+const addCause = (db: Db, component: string, failure: string) =>
+  ensureCause(db, { component, failure }, lead.personId, NOW);
+
+test("what is kept of the book is read anew once somebody changes it, and not before", async () => {
+  const before = await causesIn(pool());
+  const first = await version();
+  expect(before).not.toContain("boost-hose/sticking");
+  // A cause that is there already adds nothing.
+  await addCause(pool(), "boost-hose", "split");
+  expect(await version()).toBe(first);
+  await addCause(pool(), "boost-hose", "sticking");
+  expect(await version()).not.toBe(first);
+  expect(await causesIn(pool())).toEqual([...before, "boost-hose/sticking"].sort());
+  await execute(pool(), "update symptom set label = 'Short of breath' where key = 'low-power'");
+  expect((await loadLabels(pool())).symptom("low-power")).toBe("Short of breath");
+});
+
+test("a change that is rolled back is seen by its own transaction alone, and leaves nothing behind", async () => {
+  const before = await causesIn(pool());
+  const given = inTransaction(async (db) => {
+    await addCause(db, "turbocharger", "split");
+    expect(await causesIn(db)).toContain("turbocharger/split");
+    expect(await causesIn(pool())).toEqual(before);
+    throw new Error("given up");
+  });
+  await expect(given).rejects.toThrow("given up");
+  expect(await causesIn(pool())).toEqual(before);
+});
+
+test("a job teaches as it closes, and asks for nothing to be read anew while it is open", async () => {
+  const job = await OpenJob.open(lead);
+  const open = await version();
+  await job.record("record-symptoms", { symptoms: [{ key: "low-power", conditions: ["hot"] }] });
+  await job.record("record-part", part("boost-hose", "split", "fixed"));
+  expect(await version()).toBe(open);
+  await job.record("record-finding", {
+    result: "root-cause",
+    causes: [{ component: "boost-hose", failure: "split" }],
+  });
+  await job.record("record-proof", { step: "same-test", result: "held" });
+  await job.record("close-job", { reason: "enough" });
+  expect(await version()).not.toBe(open);
+  const { groups } = await loadBook(pool(), await findSite(pool(), lead.siteId), emptyCase);
+  expect([...(groups.get(ALL_VEHICLES) ?? [])].map(([key, { jobs }]) => [key, jobs])).toEqual([
+    ["boost-hose/split", 1],
+  ]);
+});

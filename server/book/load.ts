@@ -1,0 +1,91 @@
+import "server-only";
+import { withSuspectsOf, type CaseFile } from "@/core/case";
+import type { CountsByCause, Book } from "@/core/book";
+import type { Labels } from "@/core/words";
+import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
+import { readBookVersion } from "@/server/db/book-version";
+import {
+  readCauses,
+  readComponents,
+  readRepairs,
+  readLinks,
+  readPatterns,
+  readSymptomSystems,
+  readVocabulary,
+} from "@/server/db/book";
+import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
+import type { Db } from "@/server/db/pool";
+import { readProcedures } from "@/server/db/procedures";
+import type { Site } from "@/server/db/sites";
+import { readMergedWords } from "@/server/db/words";
+import { labelsFrom } from "./labels";
+
+/** What is the same for every case. */
+interface KeptBook {
+  readonly known: Omit<Book, "shop">;
+  readonly labels: Labels;
+}
+
+/** Counted over all vehicles: part of the book, and not asked for again with each case. */
+const WIDE: readonly GroupKey[] = [ALL_VEHICLES, UNSOLVED_JOBS];
+
+// One book for the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsBook?: { readonly version: string; readonly book: KeptBook } } = globalThis;
+
+/**
+ * What the counters and the book say about one case. Reads counters, never jobs: its time does not grow with them. What is the same
+ * for every case is kept in memory, with all that the engine works out from it, until it changes.
+ */
+export async function loadBook(db: Db, site: Site, file: CaseFile): Promise<Book> {
+  const { known } = await currentBook(db);
+  const wanted = groupsOf(file.vehicle, file.odometerKm).filter((group) => !WIDE.includes(group));
+  const groups = new Map<GroupKey, CountsByCause>([...known.groups, ...(await readGroups(db, wanted))]);
+  const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
+  return withSuspectsOf({ ...known, groups, shop }, file);
+}
+
+/** The shop's words for what the book speaks of. */
+export async function loadLabels(db: Db): Promise<Labels> {
+  return (await currentBook(db)).labels;
+}
+
+async function currentBook(db: Db): Promise<KeptBook> {
+  // The version first: what is read after it may be newer, and is then read once more, but never older.
+  const { version, own } = await readBookVersion(db);
+  if (kept.deadEndsBook?.version === version) return kept.deadEndsBook.book;
+  const book = await readBook(db);
+  // What a transaction changed itself is not for others until it is kept, and may change again before.
+  if (!own) kept.deadEndsBook = { version, book };
+  return book;
+}
+
+async function readBook(db: Db): Promise<KeptBook> {
+  // One after another: a transaction's connection takes one query at a time.
+  const causes = await readCauses(db);
+  const components = await readComponents(db);
+  const symptomSystems = await readSymptomSystems(db);
+  const links = await readLinks(db);
+  const groups = await readGroups(db, WIDE);
+  const { features, codesByModule } = await readFeatures(db);
+  const outcomes = await readOutcomes(db);
+  const procedures = await readProcedures(db);
+  const repairs = await readRepairs(db);
+  const patterns = await readPatterns(db);
+  const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
+  return {
+    known: {
+      causes,
+      components,
+      symptomSystems,
+      links,
+      groups,
+      features,
+      codesByModule,
+      outcomes,
+      procedures,
+      repairs,
+      patterns,
+    },
+    labels,
+  };
+}
