@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import { formatQuantity } from "./format";
 import { judge, type Judgement } from "./judge";
 import { convert, sameDimension, type Quantity } from "./quantity";
@@ -176,5 +177,7 @@ export function doubtText(doubt: Doubt): string {
       return `This one was built for ${doubt.market}, and there it lies elsewhere: ${doubt.matters} Was it the right one?`;
     case "impossible":
       return `No such part reads ${doubt.high ? `more than ${formatQuantity(doubt.high)}` : "this"}${doubt.low ? ` or less than ${formatQuantity(doubt.low)}` : ""}.`;
+    default:
+      return exhaustive(doubt, "doubtText");
   }
 }

@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import type { Judgement } from "./judge";
 import type { Quantity } from "./quantity";
 import type { Reading, Spec } from "./spec";
@@ -50,6 +51,8 @@ export function formatSpec(spec: Spec): string {
     }
     case "supply":
       return `at most ${formatQuantity(spec.maxDrop)} below the battery`;
+    default:
+      return exhaustive(spec, "formatSpec");
   }
 }
 
@@ -88,5 +91,7 @@ export function explainJudgement({ reason, value, low, high }: Judgement, spec: 
       return `The reading lies above the battery by ${formatNumber(-(value?.value ?? 0))} ${value?.unit ?? "V"}; check the meter and both points.`;
     case "no-temperature":
       return "The part's temperature is missing; the spec changes with it.";
+    default:
+      return exhaustive(reason, "explainJudgement");
   }
 }

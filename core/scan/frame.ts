@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 /** A response as bytes, and what kept it from being read to its end. */
 export interface Frame {
   readonly bytes: readonly number[];
@@ -66,5 +67,7 @@ export function scanFaultText(fault: ScanFault): string {
       return `holds ${fault.bytes} more bytes than it announces`;
     case "no-vin":
       return fault.text ? `“${fault.text}” is no VIN` : "holds no VIN";
+    default:
+      return exhaustive(fault, "scanFaultText");
   }
 }

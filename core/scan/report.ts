@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import Papa from "papaparse";
 import { isCodeStatus, readCode, type CodeStatus, type FaultCode } from "@/core/codes";
 import { readVin } from "@/core/vehicle";
@@ -32,6 +33,8 @@ export function reportRefusalText({ code }: ReportRefusal): string {
       return "This is no text, but a picture or another kind of file. Nothing was taken from it.";
     case "no-codes":
       return "No fault code and no module was found in it. Nothing was taken from it.";
+    default:
+      return exhaustive(code, "reportRefusalText");
   }
 }
 

@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import Papa from "papaparse";
 import { convert, readNumber, readUnit, sameDimension, type Unit } from "@/core/measure";
 import { makeTrace, type Trace } from "./trace";
@@ -105,5 +106,7 @@ export function traceProblemText(problem: TraceProblem): string {
       return `Line ${problem.line}: the time ${problem.text} does not come after the one before.`;
     case "no-number":
       return `Line ${problem.line}, ${problem.column}: “${problem.text}” is no number.`;
+    default:
+      return exhaustive(problem, "traceProblemText");
   }
 }

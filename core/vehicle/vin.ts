@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import { VIN_LENGTH, vinCheckDigit } from "./vin-check-digit";
 
 /** Where a VIN was given out: ISO 3780, first character. */
@@ -113,5 +114,7 @@ export function vinProblemText(problem: VinProblem): string {
       return `the check digit should be ${problem.expected}, it is ${problem.actual}: one character is wrong, or two are swapped`;
     case "year-code":
       return `${problem.sign} stands for no model year`;
+    default:
+      return exhaustive(problem, "vinProblemText");
   }
 }

@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import { deadVerdict, formatQuantity, type DeadVerdict, type Quantity, type Spec } from "@/core/measure";
 import type { Procedure } from "@/core/book";
 import { named } from "./outcome-of-verdict";
@@ -44,6 +45,8 @@ export function highVoltageVerdict(
       const text = `Dead, at most ${limit ? formatQuantity(limit) : ""}, with the tester proved before and after`;
       return { ok: true, verdict: "pass", text, outcome: named(outcomes, "dead", "in-spec") };
     }
+    default:
+      return exhaustive(result, "highVoltageVerdict");
   }
 
   function fails(text: string): TestVerdict {
@@ -76,5 +79,7 @@ function messageOf(none: NoVerdict): string {
       return "this procedure does not say up to how many volts it counts as dead: a lead adds that by the maker's procedure";
     case "tester-dead":
       return "does not prove the tester: a known source reads more than this";
+    default:
+      return exhaustive(none, "messageOf");
   }
 }

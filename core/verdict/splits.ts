@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import type { Outcome } from "@/core/book";
 import { named } from "./outcome-of-verdict";
 import { NO_VERDICT, type FeedFound, type SwapFound, type TestVerdict } from "./test-verdict";
@@ -15,6 +16,8 @@ export function swapVerdict(outcomes: readonly Outcome[], swap: SwapFound | null
       return said(outcomes, `The fault shows at ${first} and ${second} now`, "both", "stayed");
     case "nowhere":
       return said(outcomes, "The fault is gone since the swap: look at the connection that was disturbed", "gone");
+    default:
+      return exhaustive(swap.shows, "swapVerdict");
   }
 }
 

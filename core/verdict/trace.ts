@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import {
   convert,
   explainJudgement,
@@ -43,6 +44,8 @@ export function traceVerdict(
       return leakVerdict(outcomes, spec, { trace, unit });
     case "limits":
       return limitsVerdict(outcomes, spec, { trace, unit });
+    default:
+      return exhaustive(look, "traceVerdict");
   }
 }
 

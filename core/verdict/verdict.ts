@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import type { Spec } from "@/core/measure";
 import { COULD_NOT_TELL, NOT_DONE, type Procedure, type ProcedureKind } from "@/core/book";
 import { highVoltageVerdict } from "./high-voltage";
@@ -103,5 +104,7 @@ export function verdictOfTest(
       return traceVerdict(outcomes, { look: look ?? "limits", spec }, test.trace ?? null);
     case "value":
       return valueVerdict(outcomes, spec, test);
+    default:
+      return exhaustive(kind, "verdictOfTest");
   }
 }

@@ -3,7 +3,7 @@
 import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { commandPath } from "@/features/shared/send-command";
+import { commandPath, newUuid } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { FileButton } from "@/ui/file-button";
@@ -54,7 +54,11 @@ export function StepPicture({ procedure, step, has }: StepPictureProps) {
 /** @returns what stood in the way, null where the picture is kept */
 async function send(address: string, file: File): Promise<string | null> {
   try {
-    const response = await fetch(address, { method: "POST", body: file });
+    const response = await fetch(address, {
+      method: "POST",
+      body: file,
+      headers: { "Idempotency-Key": newUuid() },
+    });
     if (response.ok) return null;
     const { detail, problems }: { detail?: string; problems?: { message: string }[] } = await response.json();
     return `${file.name} ${problems?.[0]?.message ?? detail ?? "was not kept"}`;

@@ -1,6 +1,7 @@
 import "server-only";
 import Joi from "joi";
 import { LIVE_VALUES } from "@/core/scan";
+import { refuse } from "@/server/commands/refusal";
 import {
   VEHICLE_ACTS,
   vehicleInterface,
@@ -8,10 +9,8 @@ import {
   type VehicleAct,
   type VehicleInterface,
 } from "@/server/devices/vehicle-interface";
-import { line, optionalLine, validate } from "@/server/input";
-import { readJson } from "./body";
-import { badInput, problemOfRefusal, problemResponse } from "./problem";
-import { checkAccess, guarded } from "./route";
+import { line, optionalLine } from "@/server/input";
+import { call, type Handler } from "./call";
 
 export interface PluggedRequest {
   readonly vehicle: string;
@@ -22,7 +21,7 @@ export interface PluggedRequest {
   readonly values: readonly string[];
 }
 
-const input = Joi.object<PluggedRequest>({
+export const pluggedInput = Joi.object<PluggedRequest>({
   vehicle: line(80).required(),
   jobVin: optionalLine(20),
   act: Joi.alternatives()
@@ -35,21 +34,13 @@ const input = Joi.object<PluggedRequest>({
     .default([]),
 });
 
-/** Answers a request about a vehicle that is plugged in, for who may record on jobs. */
-export async function withPluggedVehicle(
-  request: Request,
-  work: (tool: VehicleInterface, vehicle: PluggedVehicle, asked: PluggedRequest) => Promise<Response>,
-): Promise<Response> {
-  return guarded(async () => {
-    const access = await checkAccess(request, "job.record", new Date());
-    if (!access.ok) return problemResponse(access.problem);
-    const body = await readJson(request);
-    if (!body.ok) return problemResponse(body.problem);
-    const parsed = validate(input, body.value);
-    if (!parsed.ok) return problemResponse(badInput(parsed.problems));
+/** A call about a vehicle that is plugged in, for who may record on jobs. */
+export const pluggedVehicleCall = (
+  work: (tool: VehicleInterface, vehicle: PluggedVehicle, asked: PluggedRequest) => Promise<unknown>,
+): Handler =>
+  call("job.record", pluggedInput, async ({ input }) => {
     const tool = vehicleInterface();
-    const vehicle = (await tool?.vehicles())?.find(({ id }) => id === parsed.value.vehicle);
-    if (!tool || !vehicle) return problemResponse(problemOfRefusal({ code: "not-found", what: "vehicle plugged in" }));
-    return work(tool, vehicle, parsed.value);
+    const vehicle = (await tool?.vehicles())?.find(({ id }) => id === input.vehicle);
+    if (!tool || !vehicle) return refuse({ code: "not-found", what: "vehicle plugged in" });
+    return work(tool, vehicle, input);
   });
-}

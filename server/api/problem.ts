@@ -1,4 +1,5 @@
 import "server-only";
+import { exhaustive } from "@/core/exhaustive";
 import type { InputProblem, Refusal } from "@/server/commands/refusal";
 
 /** RFC 9457 problem details. Never holds a stack trace, SQL or a path of the machine. */
@@ -9,6 +10,18 @@ export interface Problem {
   readonly problems?: readonly InputProblem[];
   /** What else the client can use, such as what changed meanwhile. */
   readonly extra?: Readonly<Record<string, unknown>>;
+}
+
+/** Thrown where an answer is worked out: the call ends with this problem. */
+export class ProblemThrown extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.title);
+  }
+}
+
+/** Ends a call with a problem of its own; for the usual ones there is `refuse`. */
+export function refuseWith(problem: Problem): never {
+  throw new ProblemThrown(problem);
 }
 
 export function problemResponse({ status, title, detail, problems, extra }: Problem): Response {
@@ -62,5 +75,7 @@ export function problemOfRefusal(refusal: Refusal): Problem {
       };
     case "conflict":
       return { status: 409, title: "Conflict", detail: refusal.message };
+    default:
+      return exhaustive(refusal, "refusal");
   }
 }

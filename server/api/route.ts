@@ -4,8 +4,9 @@ import { cookies } from "next/headers";
 import { isUuid, type CommandId } from "@/core/ids";
 import { may, type Right } from "@/server/auth/rights";
 import { actorOfSession, actorOfToken, SESSION_COOKIE, type Actor } from "@/server/auth/session";
+import { refuseInput } from "@/server/commands/refusal";
 import { log } from "@/server/log";
-import { badInput, notAllowed, notSignedIn, problemResponse, type Problem } from "./problem";
+import { notAllowed, notSignedIn, problemResponse, type Problem } from "./problem";
 
 /** Who asks: by bearer token, else by the browser's session. */
 export async function actorOf(request: Request, now: Date): Promise<Actor | null> {
@@ -71,10 +72,12 @@ export function json(value: unknown, status = 200): Response {
   });
 }
 
-/** The command id that the client made; a script that sends none gets one, and so no protection against sending twice. */
-export function commandIdOf(request: Request): { ok: true; id: CommandId } | { ok: false; problem: Problem } {
+/**
+ * The command id that the client made; a script that sends none gets one, and so no protection against sending twice.
+ * @throws Refused where it is no UUID
+ */
+export function commandIdOf(request: Request): CommandId {
   const key = request.headers.get("idempotency-key")?.toLowerCase();
-  if (key === undefined) return { ok: true, id: randomUUID() as CommandId };
-  if (!isUuid(key)) return { ok: false, problem: badInput([{ path: "Idempotency-Key", message: "must be a UUID" }]) };
-  return { ok: true, id: key as CommandId };
+  if (key === undefined) return randomUUID() as CommandId;
+  return isUuid(key) ? (key as CommandId) : refuseInput("Idempotency-Key", "must be a UUID");
 }

@@ -1,7 +1,8 @@
 import "server-only";
+import { refuseInput } from "@/server/commands/refusal";
 import { MOST_FILE_BYTES, readFile, type FileProblem, type KeptFile } from "@/server/files/read-file";
 import { readBytes } from "./body";
-import { badInput, problemResponse } from "./problem";
+import { refuseWith } from "./problem";
 
 const PROBLEMS: Record<FileProblem, string> = {
   unknown: "is neither a JPEG, PNG or WebP picture nor a PDF, by its content",
@@ -9,21 +10,15 @@ const PROBLEMS: Record<FileProblem, string> = {
   "too-large-picture": "has more points than a picture may have",
 };
 
-type Sent = { readonly ok: true; readonly bytes: Buffer } | { readonly ok: false; readonly response: Response };
-
-/** The bytes of a request, 15 MB at most. */
-export async function sentBytes(request: Request): Promise<Sent> {
+/** The bytes of a request, 15 MB at most. @throws ProblemThrown 413 */
+export async function sentBytes(request: Request): Promise<Buffer> {
   const body = await readBytes(request, MOST_FILE_BYTES);
-  if (body) return { ok: true, bytes: Buffer.from(body) };
-  const detail = "A file may have 15 MB at most. Nothing was kept.";
-  return { ok: false, response: problemResponse({ status: 413, title: "Too large", detail }) };
+  if (body) return Buffer.from(body);
+  return refuseWith({ status: 413, title: "Too large", detail: "A file may have 15 MB at most. Nothing was kept." });
 }
 
-type Read = { readonly ok: true; readonly file: KeptFile } | { readonly ok: false; readonly response: Response };
-
-/** A picture written anew, or a PDF, checked by content; or the answer that says what is wrong with it. */
-export async function keptFile(bytes: Buffer): Promise<Read> {
+/** A picture written anew, or a PDF, checked by content. @throws Refused that says what is wrong with it */
+export async function keptFile(bytes: Buffer): Promise<KeptFile> {
   const read = await readFile(bytes);
-  if (read.ok) return read;
-  return { ok: false, response: problemResponse(badInput([{ path: "file", message: PROBLEMS[read.problem] }])) };
+  return read.ok ? read.file : refuseInput("file", PROBLEMS[read.problem]);
 }

@@ -1,26 +1,37 @@
 import "server-only";
 
-/** A file that is sent as it is made. */
-export function streamed(
-  pieces: AsyncGenerator<string>,
-  file: { readonly name: string; readonly type: string },
-): Response {
+/** A body that is sent as it is made, piece by piece. */
+export function piecesOf<Piece>(
+  pieces: AsyncGenerator<Piece>,
+  written: (piece: Piece) => string | Uint8Array<ArrayBuffer>,
+): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
-  const body = new ReadableStream<Uint8Array>({
+  return new ReadableStream<Uint8Array>({
     async pull(controller) {
       const { done, value } = await pieces.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(value));
+      if (done) return controller.close();
+      const piece = written(value);
+      controller.enqueue(typeof piece === "string" ? encoder.encode(piece) : piece);
     },
     async cancel() {
       await pieces.return(undefined);
     },
   });
-  return new Response(body, {
-    headers: {
-      "content-type": file.type,
-      "content-disposition": `attachment; filename="${file.name}"`,
-      "cache-control": "no-store",
+}
+
+/** A file that is sent as it is made. */
+export function streamed(
+  pieces: AsyncGenerator<string>,
+  file: { readonly name: string; readonly type: string },
+): Response {
+  return new Response(
+    piecesOf(pieces, (piece) => piece),
+    {
+      headers: {
+        "content-type": file.type,
+        "content-disposition": `attachment; filename="${file.name}"`,
+        "cache-control": "no-store",
+      },
     },
-  });
+  );
 }

@@ -295,3 +295,6 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   ),
   comebackOf: nullable(jobKey()),
 });
+
+/** A whole casebook, as it is written and read. */
+export const casebookInput: Joi.ObjectSchema = bookInput.keys({ jobs: list(jobInput, 10 * MOST) });

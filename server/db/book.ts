@@ -169,7 +169,7 @@ export async function readRepairs(db: Db): Promise<Repair[]> {
     db,
     `select distinct on (k.key, f.key) k.key as component, f.key as failure, x.minutes, x.access,
        x.access_minutes as "accessMinutes", json_build_object('amount', x.parts_cost, 'currency', x.currency) as "partsCost"
-     from repair x
+     from fix x
      join component written on written.key = x.component
      join component k on k.key = coalesce(written.merged_into, written.key)
      join failure meant on meant.key = x.failure
@@ -182,7 +182,7 @@ export async function insertRepair(db: Db, repair: Repair, by: PersonId, now: Da
   const { component, failure, minutes, access, accessMinutes, partsCost } = repair;
   await execute(
     db,
-    `insert into repair
+    `insert into fix
        (component, failure, minutes, access, access_minutes, parts_cost, currency, created_at, created_by)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
     [component, failure, minutes, access, accessMinutes, partsCost.amount, partsCost.currency, now, by],
@@ -238,7 +238,7 @@ export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now:
 }
 
 export async function removeRepair(db: Db, { component, failure }: Cause): Promise<void> {
-  await execute(db, "delete from repair where component = $1 and failure = $2", [component, failure]);
+  await execute(db, "delete from fix where component = $1 and failure = $2", [component, failure]);
 }
 
 export async function removePattern(db: Db, key: string): Promise<void> {

@@ -1,4 +1,5 @@
 import "server-only";
+import { exhaustive } from "@/core/exhaustive";
 import type { Labels } from "@/core/words";
 import { counted, entryDetails, entryText, ruleOf, type EntryRight } from "@/core/entries";
 import type { KeptTrace } from "@/core/trace";
@@ -85,7 +86,26 @@ function markOf(body: EntryWithOdds["body"]): EntryView["mark"] {
       return body.result === "no-change" ? "in vain" : body.result === "fixed" ? "holds" : null;
     case "proof":
       return body.result === "held" ? "holds" : "fails";
-    default:
+    case "opened":
+    case "symptoms":
+    case "odometer":
+    case "prior-work":
+    case "confirmed":
+    case "watch":
+    case "scan":
+    case "cleared":
+    case "note":
+    case "bypass":
+    case "bypass-removed":
+    case "suspect":
+    case "finding":
+    case "withdrawn":
+    case "closed":
+    case "reopened":
+    case "handed":
+    case "imported":
       return null;
+    default:
+      return exhaustive(body, "markOf");
   }
 }

@@ -1,4 +1,5 @@
 import "server-only";
+import { exhaustive } from "@/core/exhaustive";
 import type { ConditionTopic, Needs } from "@/core/book";
 import { readVocabulary } from "@/server/db/book";
 import { pool } from "@/server/db/pool";
@@ -73,5 +74,7 @@ function listOf(vocabulary: Awaited<ReturnType<typeof readVocabulary>>, kind: Wo
       return vocabulary.components.map((word) => ({ ...word, topic: null }));
     case "failure":
       return vocabulary.failures.map((word) => ({ ...word, system: null, topic: null }));
+    default:
+      return exhaustive(kind, "listOf");
   }
 }

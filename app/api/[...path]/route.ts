@@ -1,12 +1,9 @@
-import { problemOfRefusal, problemResponse } from "@/server/api/problem";
-import { checkAccess, guarded } from "@/server/api/route";
+import { call } from "@/server/api/call";
+import { refuse } from "@/server/commands/refusal";
 
 /** A path of the API that does not exist: a problem as everywhere in it, and no page; and for nobody who is not signed in. */
-const nothingHere = (request: Request): Promise<Response> =>
-  guarded(async () => {
-    const access = await checkAccess(request, "shop.read", new Date());
-    return problemResponse(access.ok ? problemOfRefusal({ code: "not-found", what: "path" }) : access.problem);
-  });
+const answer = call("shop.read", null, async () => refuse({ code: "not-found", what: "path" }));
+const nothingHere = (request: Request): Promise<Response> => answer(request, { params: Promise.resolve({}) });
 
 export const GET = nothingHere;
 export const POST = nothingHere;

@@ -1,3 +1,4 @@
+import { exhaustive } from "@/core/exhaustive";
 import { formatNumber, readNumber, readReading, unitOfSpec, type Quantity, type Spec, type Unit } from "@/core/measure";
 
 /** A spec while it is written: everything is text. */
@@ -54,6 +55,8 @@ export function specDraft(spec: Spec | null): SpecDraft {
     }
     case "supply":
       return { ...common, maxDrop: text(spec.maxDrop), minSupply: text(spec.minSupply) };
+    default:
+      return exhaustive(spec, "specDraft");
   }
 }
 
@@ -79,6 +82,8 @@ export function specOf(draft: SpecDraft): unknown {
       };
     case "supply":
       return { kind, maxDrop: quantity(draft.maxDrop, "V"), minSupply: quantity(draft.minSupply, "V") };
+    default:
+      return exhaustive(kind, "specOf");
   }
 }
 

@@ -1,39 +1,34 @@
 import { exhaustive } from "@/core/exhaustive";
 import { malformed, tooLarge } from "@/server/api/body";
-import { badInput, problemOfRefusal, problemResponse, type Problem } from "@/server/api/problem";
-import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
+import { call } from "@/server/api/call";
+import { badInput, refuseWith, type Problem } from "@/server/api/problem";
+import { commandIdOf } from "@/server/api/route";
 import { streamed } from "@/server/api/stream";
+import { DEEPEST } from "@/server/bounds";
 import { exportCasebook } from "@/server/casebook/export";
 import { runImport } from "@/server/casebook/run-import";
-import { DEEPEST } from "@/server/bounds";
 import { spoolCasebook, type Unreadable } from "@/server/casebook/spool";
+import { refuse } from "@/server/commands/refusal";
 import { pool } from "@/server/db/pool";
 
 const MOST_MIB = 512;
 
 /** Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing. */
-export async function POST(request: Request): Promise<Response> {
-  return guarded(async () => {
-    const now = new Date();
-    const access = await checkAccess(request, "book.edit", now);
-    if (!access.ok) return problemResponse(access.problem);
-    if (!request.body) return problemResponse(malformed);
-    const key = commandIdOf(request);
-    const spooled = await spoolCasebook(request.body, MOST_MIB << 20);
-    if (!spooled.ok) return problemResponse(unreadable(spooled.why));
-    const { casebook } = spooled;
-    try {
-      if (!key.ok) return problemResponse(key.problem);
-      const result = await runImport({ id: key.id, actor: access.actor, casebook, now });
-      if (result.ok) return json(result.answer);
-      return problemResponse(
-        result.why === "invalid" ? badInput(result.problems) : problemOfRefusal({ code: "other-request" }),
-      );
-    } finally {
-      await casebook.dispose();
-    }
-  });
-}
+export const POST = call("book.edit", null, async ({ request, actor, now }) => {
+  if (!request.body) return refuseWith(malformed);
+  const spooled = await spoolCasebook(request.body, MOST_MIB << 20);
+  if (!spooled.ok) return refuseWith(unreadable(spooled.why));
+  const { casebook } = spooled;
+  try {
+    const result = await runImport({ id: commandIdOf(request), actor, casebook, now });
+    if (result.ok) return result.answer;
+    return refuse(
+      result.why === "invalid" ? { code: "invalid", problems: result.problems } : { code: "other-request" },
+    );
+  } finally {
+    await casebook.dispose();
+  }
+});
 
 function unreadable(why: Unreadable): Problem {
   switch (why) {
@@ -54,13 +49,8 @@ function unreadable(why: Unreadable): Problem {
 }
 
 /** Everything the shop knows, as a casebook; `?anonymous=1` leaves out what identifies a vehicle's owner. */
-export async function GET(request: Request): Promise<Response> {
-  return guarded(async () => {
-    const now = new Date();
-    const access = await checkAccess(request, "book.edit", now);
-    if (!access.ok) return problemResponse(access.problem);
-    const anonymous = new URL(request.url).searchParams.get("anonymous") === "1";
-    const name = `casebook-${now.toISOString().slice(0, 10)}.json`;
-    return streamed(exportCasebook(pool(), now, anonymous), { name, type: "application/json; charset=utf-8" });
-  });
-}
+export const GET = call("book.edit", null, async ({ query, now }) => {
+  const name = `casebook-${now.toISOString().slice(0, 10)}.json`;
+  const pieces = exportCasebook(pool(), now, query.get("anonymous") === "1");
+  return streamed(pieces, { name, type: "application/json; charset=utf-8" });
+});

@@ -1,8 +1,9 @@
+import { openCall } from "@/server/api/call";
 import { json } from "@/server/api/route";
 import { migrationsCurrent } from "@/server/db/migrate";
 
 /** Open to all: whether the database answers and stands at this version. */
-export async function GET(): Promise<Response> {
+export const GET = openCall(null, async () => {
   try {
     const current = await migrationsCurrent();
     return json(
@@ -12,4 +13,4 @@ export async function GET(): Promise<Response> {
   } catch {
     return json({ status: "down", database: "unreachable", migrations: null }, 503);
   }
-}
+});

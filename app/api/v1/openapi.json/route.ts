@@ -1,7 +1,5 @@
-import { openApi } from "@/server/api/openapi";
-import { json } from "@/server/api/route";
+import { openCall } from "@/server/api/call";
+import { openApi } from "@/server/api/description/openapi";
 
 /** The API in its own words, open to all. */
-export function GET(): Response {
-  return json(openApi);
-}
+export const GET = openCall(null, async () => openApi);

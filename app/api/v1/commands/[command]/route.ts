@@ -1,25 +1,14 @@
 import { readJson } from "@/server/api/body";
-import { problemOfRefusal, problemResponse } from "@/server/api/problem";
-import { checkAccess, commandIdOf, guarded, json } from "@/server/api/route";
-import { findCommandByName } from "@/server/commands/registry";
+import { commandCall } from "@/server/api/command-call";
+import { refuseWith } from "@/server/api/problem";
+import { commandIdOf } from "@/server/api/route";
+import { refuse } from "@/server/commands/refusal";
 import { runCommand } from "@/server/commands/run";
 
 /** Every write of a signed-in person or of a script. The Idempotency-Key is the command's UUID. */
-export async function POST(
-  request: Request,
-  { params }: RouteContext<"/api/v1/commands/[command]">,
-): Promise<Response> {
-  return guarded(async () => {
-    const now = new Date();
-    const command = findCommandByName((await params).command);
-    const access = await checkAccess(request, command?.right ?? "shop.read", now);
-    if (!access.ok) return problemResponse(access.problem);
-    if (!command) return problemResponse(problemOfRefusal({ code: "not-found", what: "command" }));
-    const body = await readJson(request);
-    if (!body.ok) return problemResponse(body.problem);
-    const id = commandIdOf(request);
-    if (!id.ok) return problemResponse(id.problem);
-    const result = await runCommand(command, { id: id.id, actor: access.actor, input: body.value, now });
-    return result.ok ? json(result.answer) : problemResponse(problemOfRefusal(result.refusal));
-  });
-}
+export const POST = commandCall(async (command, { request, actor, now }) => {
+  const body = await readJson(request);
+  if (!body.ok) return refuseWith(body.problem);
+  const result = await runCommand(command, { id: commandIdOf(request), actor, input: body.value, now });
+  return result.ok ? result.answer : refuse(result.refusal);
+});

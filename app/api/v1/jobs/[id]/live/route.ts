@@ -1,6 +1,7 @@
-import { problemOfRefusal, problemResponse } from "@/server/api/problem";
-import { checkAccess, credentialOf, guarded } from "@/server/api/route";
 import { asJobId } from "@/core/ids";
+import { call } from "@/server/api/call";
+import { credentialOf } from "@/server/api/route";
+import { refuse } from "@/server/commands/refusal";
 import { findJob } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 import { hearJobs } from "@/server/live/listen";
@@ -9,20 +10,16 @@ import { hearJobs } from "@/server/live/listen";
 const HEARTBEAT_MS = 25_000;
 
 /** Server-sent events: the version of the job after every change, whoever made it; `files` where a picture came or went. */
-export async function GET(request: Request, { params }: RouteContext<"/api/v1/jobs/[id]/live">): Promise<Response> {
-  return guarded(async () => {
-    const access = await checkAccess(request, "shop.read", new Date());
-    if (!access.ok) return problemResponse(access.problem);
-    const id = asJobId((await params).id);
-    const job = id && (await findJob(pool(), access.actor.siteId, id));
-    if (!job) return problemResponse(problemOfRefusal({ code: "not-found", what: "job" }));
-    const actor = await credentialOf(request);
-    const isAllowed = async () => (await actor(new Date()).catch(() => null)) !== null;
-    return new Response(versions(job, { gone: request.signal, isAllowed }), {
-      headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" },
-    });
+export const GET = call("shop.read", null, async ({ request, actor, params }) => {
+  const id = asJobId(params.id ?? "");
+  const job = id && (await findJob(pool(), actor.siteId, id));
+  if (!job) return refuse({ code: "not-found", what: "job" });
+  const actorAt = await credentialOf(request);
+  const isAllowed = async () => (await actorAt(new Date()).catch(() => null)) !== null;
+  return new Response(versions(job, { gone: request.signal, isAllowed }), {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" },
   });
-}
+});
 
 interface Reader {
   readonly gone: AbortSignal;

@@ -1,48 +1,43 @@
-import { badInput, problemOfRefusal, problemResponse } from "@/server/api/problem";
-import { checkAccess, guarded, json } from "@/server/api/route";
+import { createHash } from "node:crypto";
+import { call } from "@/server/api/call";
+import { commandIdOf, json } from "@/server/api/route";
 import { keptFile, sentBytes } from "@/server/api/sent-file";
-import { pool } from "@/server/db/pool";
+import { once } from "@/server/commands/once";
+import { refuse, refuseInput } from "@/server/commands/refusal";
+import { inTransaction, pool } from "@/server/db/pool";
 import { readStepPicture, setStepPicture } from "@/server/db/procedure-pictures";
 import { readProcedure } from "@/server/db/procedures";
 
-type Context = RouteContext<"/api/v1/procedures/[key]/picture">;
-
-const stepOf = (request: Request) => new URL(request.url).searchParams.get("step") ?? "";
-const missing = () => problemResponse(problemOfRefusal({ code: "not-found", what: "picture of this step" }));
+const stepOf = (query: URLSearchParams) => query.get("step") ?? "";
 
 /** The picture of a step: `?step=` and what the step says. */
-export async function GET(request: Request, { params }: Context): Promise<Response> {
-  return guarded(async () => {
-    const access = await checkAccess(request, "shop.read", new Date());
-    if (!access.ok) return problemResponse(access.problem);
-    const picture = await readStepPicture(pool(), (await params).key, stepOf(request));
-    if (!picture) return missing();
-    return new Response(new Uint8Array(picture.content), {
-      headers: { "content-type": picture.mediaType, "cache-control": "private, max-age=60" },
-    });
+export const GET = call("shop.read", null, async ({ params, query }) => {
+  const picture = await readStepPicture(pool(), params.key ?? "", stepOf(query));
+  if (!picture) return refuse({ code: "not-found", what: "picture of this step" });
+  return new Response(new Uint8Array(picture.content), {
+    headers: { "content-type": picture.mediaType, "cache-control": "private, max-age=60" },
   });
-}
+});
 
 /** Puts a picture beside a step, in place of the one that was there. */
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  return guarded(async () => {
-    const now = new Date();
-    const access = await checkAccess(request, "book.edit", now);
-    if (!access.ok) return problemResponse(access.problem);
-    const sent = await sentBytes(request);
-    if (!sent.ok) return sent.response;
-    const procedure = await readProcedure(pool(), (await params).key);
-    if (!procedure) return problemResponse(problemOfRefusal({ code: "not-found", what: "procedure" }));
-    const step = stepOf(request);
-    if (!procedure.steps.includes(step))
-      return problemResponse(badInput([{ path: "step", message: "is no step of this procedure" }]));
-    const read = await keptFile(sent.bytes);
-    if (!read.ok) return read.response;
-    const { mediaType, content } = read.file;
-    if (mediaType === "application/pdf")
-      return problemResponse(badInput([{ path: "file", message: "is no picture: a step has a JPEG, PNG or WebP" }]));
-    const picture = { procedure: procedure.key, step, mediaType, content };
-    await setStepPicture(pool(), picture, { id: access.actor.personId, at: now });
-    return json({ procedure: procedure.key, step }, 201);
-  });
-}
+export const POST = call("book.edit", null, async ({ request, actor, params, query, now }) => {
+  const bytes = await sentBytes(request);
+  const id = commandIdOf(request);
+  const procedure = await readProcedure(pool(), params.key ?? "");
+  if (!procedure) return refuse({ code: "not-found", what: "procedure" });
+  const step = stepOf(query);
+  if (!procedure.steps.includes(step)) return refuseInput("step", "is no step of this procedure");
+  const { mediaType, content } = await keptFile(bytes);
+  if (mediaType === "application/pdf") return refuseInput("file", "is no picture: a step has a JPEG, PNG or WebP");
+  const place = { procedure: procedure.key, step };
+  const requestHash = createHash("sha256")
+    .update(JSON.stringify(["set-step-picture", place.procedure, step]))
+    .update(bytes)
+    .digest();
+  const done = await inTransaction((db) =>
+    once(db, { id, name: "set-step-picture", requestHash, actor, now }, () =>
+      setStepPicture(db, { ...place, mediaType, content }, { id: actor.personId, at: now }),
+    ),
+  );
+  return done.kind === "done" ? json(place, 201) : refuse({ code: "other-request" });
+});

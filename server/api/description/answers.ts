@@ -1,0 +1,150 @@
+import "server-only";
+import { CODE_STATUSES } from "@/core/codes";
+import { UNITS } from "@/core/measure";
+import { flag, listOf, number, object, oneOf, orNull, ref, text, whole, type Schema } from "./schema";
+
+const causeFields = { component: text, failure: text };
+const vehicleFields = {
+  id: text,
+  make: text,
+  model: text,
+  year: whole,
+  plate: orNull(text),
+  vin: orNull(text),
+  engine: orNull(text),
+};
+const tally = object({ added: whole, unchanged: whole, updated: whole });
+
+/** The shapes that answers are made of, by name: JSON Schema 2020-12. What comes in is described by its own Joi schema. */
+export const ANSWERS: Readonly<Record<string, Schema>> = {
+  quantity: object({ value: number, unit: oneOf(UNITS) }),
+  money: object({ amount: number, currency: text }),
+  code: object({ code: text, "module?": orNull(text), "status?": oneOf(CODE_STATUSES) }),
+  cause: object(causeFields),
+  judgement: object({
+    verdict: oneOf(["pass", "fail", "borderline", "cannot-judge"]),
+    side: oneOf(["low", "high", "open", null]),
+    value: orNull(ref("quantity")),
+    low: orNull(ref("quantity")),
+    high: orNull(ref("quantity")),
+    reason: text,
+  }),
+  suspect: object({
+    ...causeFields,
+    probability: number,
+    because: listOf(object({ evidence: text, weight: number, text }, "Weights in nats of log odds")),
+    jobs: listOf(text),
+  }),
+  action: {
+    anyOf: [
+      object({
+        kind: oneOf(["test"]),
+        procedure: text,
+        minutes: number,
+        bits: number,
+        expectedMinutesAfter: number,
+        why: text,
+      }),
+      object({
+        kind: oneOf(["fix"]),
+        ...causeFields,
+        minutes: number,
+        partsCost: ref("money"),
+        expectedMinutesAfter: number,
+        why: text,
+      }),
+    ],
+  },
+  deadEnd: object({
+    kind: oneOf(["part", "test"]),
+    "component?": text,
+    "procedure?": text,
+    tried: whole,
+    helped: whole,
+    minutesLost: number,
+    costLost: ref("money"),
+    jobs: listOf(text),
+  }),
+  advice: object({
+    suspects: listOf(ref("suspect")),
+    unknown: number,
+    next: listOf(ref("action")),
+    expectedMinutes: number,
+    expectedWorkMinutes: number,
+    expectedParts: ref("money"),
+    unknownIn: listOf(object({ component: text, probability: number })),
+    pairs: listOf(object({ causes: listOf(ref("cause")), probability: number })),
+    stillOpen: listOf(text),
+    wouldChange: listOf(text),
+    whileThere: listOf(object({ procedure: text, title: text, minutes: number })),
+    similar: listOf(object({ job: text, score: number, because: listOf(text) })),
+    deadEnds: listOf(ref("deadEnd")),
+    "version?": whole,
+    "roads?": listOf(ref("road")),
+  }),
+  road: object({
+    ...causeFields,
+    state: oneOf(["open", "closed", "through"]),
+    probability: number,
+    closedBy: orNull(text),
+  }),
+  vin: object({
+    vin: text,
+    valid: flag,
+    wmi: orNull(text),
+    region: orNull(text),
+    modelYears: listOf(whole),
+    problems: listOf(object({ position: orNull(whole), message: text })),
+    checkDigit: orNull(object({ expected: orNull(text), actual: text })),
+  }),
+  scan: object({
+    codes: listOf(ref("code")),
+    monitors: orNull(
+      object({
+        milOn: flag,
+        codeCount: whole,
+        ignition: oneOf(["spark", "compression"]),
+        monitors: listOf(object({ name: text, supported: flag, complete: flag })),
+      }),
+    ),
+    vin: orNull(text),
+    freezeFrame: orNull(
+      object({ code: orNull(text), values: listOf(object({ name: text, value: number, unit: text })) }),
+    ),
+    problems: listOf(ref("inputProblem")),
+  }),
+  imported: object({
+    jobs: tally,
+    procedures: tally,
+    fixes: tally,
+    patterns: tally,
+    symptoms: tally,
+    conditions: tally,
+    components: tally,
+    failures: tally,
+    problems: listOf(ref("inputProblem")),
+  }),
+  progress: object({ done: whole, of: whole }),
+  health: object({ status: text, database: text, migrations: orNull(text) }),
+  inputProblem: object({ path: text, message: text }),
+  problem: object(
+    { type: text, title: text, status: whole, detail: text, "problems?": listOf(ref("inputProblem")) },
+    "RFC 9457 problem details",
+  ),
+  vehicles: object({
+    vehicles: listOf(object({ ...vehicleFields, odometerKm: orNull(number), openJob: orNull(whole) })),
+  }),
+  vehicleHistory: object({
+    vehicle: object(vehicleFields),
+    jobs: listOf(
+      object({ id: text, number: whole, openedAt: text, closedAt: orNull(text), complaint: text, outcome: text }),
+    ),
+    parts: listOf(object({ number: whole, at: text, by: text, component: text, name: text, resultText: text })),
+  }),
+  pluggedVehicles: object({
+    connected: flag,
+    vehicles: listOf(object({ id: text, name: text, modules: listOf(text) })),
+  }),
+  signedIn: object({ signedIn: flag }),
+  keptFile: object({ id: text, seq: whole, name: text }),
+};
