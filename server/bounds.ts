@@ -30,6 +30,7 @@ export interface Bounds {
   readonly quoted: readonly InputProblem[];
 }
 
+/** What is too deep, too long or cannot be kept in a value, by what its schema has room for. */
 export function boundsOf(schema: Joi.Schema, value: unknown): Bounds {
   const room = ROOMS.get(schema) ?? roomOf(schema.describe());
   ROOMS.set(schema, room);

@@ -72,6 +72,7 @@ function pathText(path: readonly (string | number)[]): string {
   );
 }
 
+/** An id, whatever its kind. */
 export const uuid = () =>
   Joi.string().custom((value: string, helpers) => (isUuid(value) ? value : helpers.error("any.invalid")));
 
@@ -81,6 +82,7 @@ export const line = (most: number) =>
     .trim()
     .max(most)
     .pattern(/^[^\u0000-\u001f]*$/, "one line of text");
+/** One line of text, or null where nothing was said. */
 export const optionalLine = (most: number) => line(most).allow(null, "").empty("").default(null);
 /** Text of several lines; the database cannot hold the NUL character. */
 export const text = (most: number) =>
@@ -88,10 +90,14 @@ export const text = (most: number) =>
     .trim()
     .max(most)
     .pattern(/^[^\u0000]*$/, "text without control characters");
+/** Text of several lines; empty where nothing was said. */
 export const optionalText = (most: number) => text(most).allow("").default("");
 
+/** A key of the vocabulary: small letters, digits and hyphens. */
 export const key = () => Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, "a word of the book");
+/** Working time, in minutes with two decimals at most. */
 export const minutes = () => Joi.number().min(0).max(10_000).precision(2);
+/** An amount with its currency (ISO 4217). */
 export const money = () =>
   Joi.object({
     amount: Joi.number().min(0).max(1e8).precision(2).required(),
@@ -122,8 +128,10 @@ export function uniqueBy<Item>(keyOf: (item: Item) => string): Joi.CustomValidat
   };
 }
 
+/** One of the units that the product can convert. */
 export const unit = () => Joi.string().valid(...UNITS);
 
+/** A value with its unit, not colder than can be. */
 export const quantity = () =>
   Joi.object({ value: Joi.number().unsafe().required(), unit: unit().required() }).custom((value, helpers) =>
     isUnit(value.unit) && colderThanAbsoluteZero(value)

@@ -38,8 +38,10 @@ export const specInput = (): Joi.Schema<Spec> =>
     .when(Joi.object({ kind: "nominal" }).unknown(), { then: SPECS.nominal.unknown(false) })
     .when(Joi.object({ kind: "supply" }).unknown(), { then: SPECS.supply.unknown(false) });
 
+/** How far an instrument may be off. */
 export const instrumentInput = (): Joi.ObjectSchema<Instrument> =>
   Joi.object({ percent: finite().min(0).max(100).allow(null), offset: quantity().allow(null) });
 
+/** What was round about a reading: temperature, and the battery at that moment. */
 export const judgeContextInput = () =>
   Joi.object({ temperature: quantity().allow(null), supply: quantity().allow(null) });

@@ -100,6 +100,8 @@ describe("a test", () => {
   test("under way survives a reload and a lost connection, and is sent once", async () => {
     const address = await browser.driver.getCurrentUrl();
     await start("Glow plug resistance", "Glow plug resistance, each plug");
+    // Whose part is fitted was said on this job: nobody is asked again.
+    expect(await browser.valueOf("Part fitted")).toBe("Vintal");
     await browser.press("Start the clock");
     await browser.type("Reading", "0.55");
     await browser.type("Note", "written before the phone slept");

@@ -7,6 +7,7 @@ export interface Cause {
 /** A cause as a map's key. */
 export type CauseKey = string & { readonly __brand: "cause" };
 
+/** A cause as one word, "component/failure": the key of every count. */
 export function causeKey({ component, failure }: Cause): CauseKey {
   return `${component}/${failure}` as CauseKey;
 }

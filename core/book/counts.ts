@@ -14,6 +14,7 @@ export interface Count {
 
 export const NO_COUNT: Count = { jobs: 0, weight: 0 };
 
+/** Both together. */
 export function addCounts(a: Count, b: Count): Count {
   return { jobs: a.jobs + b.jobs, weight: a.weight + b.weight };
 }
@@ -65,6 +66,7 @@ export interface ShopRates {
 
 const EMPTY: CountsByCause = new Map();
 
+/** The counts under a key; none where nothing was counted. */
 export function countsIn(map: ReadonlyMap<string, CountsByCause>, key: string): CountsByCause {
   return map.get(key) ?? EMPTY;
 }

@@ -14,7 +14,7 @@ export {
 } from "./counts";
 export { type TrialSum, deadEndsOf } from "./dead-ends";
 export { type Link, OFTENNESS, type Oftenness } from "./general";
-export { GRADES, PATTERN_JOBS, type Pattern, patternApplies } from "./pattern";
+export { PATTERN_JOBS, type Pattern, patternApplies } from "./pattern";
 export { type Ground, type Places, placesOf, weightsOf } from "./places";
 export {
   COULD_NOT_TELL,

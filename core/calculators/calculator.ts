@@ -153,6 +153,7 @@ function valuesOf(values: ReadonlyMap<string, number | string | readonly number[
 
 /** Short ways to write inputs and results. */
 export const quantity = (value: number, unit: Unit): Quantity => ({ value, unit });
+/** A result, with the value that a test may take over from it. */
 export const computed = (
   sentence: string,
   ...lines: readonly (readonly [label: string, value: Quantity | string])[]
@@ -161,4 +162,5 @@ export const computed = (
   sentence,
   lines: lines.map(([label, value]) => ({ label, value })),
 });
+/** What cannot be worked out, with the input that stands in the way. */
 export const impossible = (name: string, message: string): Computed => ({ ok: false, name, message });

@@ -22,14 +22,17 @@ export interface PresentFeature extends Feature {
   readonly strength: number;
 }
 
+/** The key under which a symptom is counted. */
 export function symptomFeature(symptom: string): string {
   return `symptom|${symptom}`;
 }
 
+/** The key under which a condition is counted. */
 export function conditionFeature(condition: string): string {
   return `condition|${condition}`;
 }
 
+/** The key under which a code is counted. */
 export function codeFeature(code: string): string {
   return `code|${code}`;
 }
@@ -39,6 +42,7 @@ export function scanFeature(module: string): string {
   return `scan|${module}`;
 }
 
+/** The module that holds a code: as it was read, else the one that such codes are at home in. */
 export function moduleOf(code: FaultCode): string {
   return code.module ?? homeModule(code.code);
 }

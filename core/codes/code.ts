@@ -26,6 +26,7 @@ export function readCode(text: string): string | null {
   return CODE.test(tidy) ? tidy : null;
 }
 
+/** Whether a word is one of the statuses a code may have. */
 export function isCodeStatus(text: string): text is CodeStatus {
   return CODE_STATUSES.some((status) => status === text);
 }

@@ -37,6 +37,15 @@ describe("codes that belong together", () => {
   });
 
   test("a module that is reported missing and did not answer is one finding", () => {
-    expect(silentModules(["U0140", "U0100", "P0299"], ["body", "airbag"])).toEqual([{ code: "U0140", module: "body" }]);
+    const names = [
+      { name: "body", also: ["bcm"] },
+      { name: "getriebe", also: ["gearbox", "tcm"] },
+    ];
+    const silent = (codes: readonly string[], modules: readonly string[]) => silentModules(codes, modules, names);
+    expect(silent(["U0140", "U0100", "P0299"], ["body", "airbag"])).toEqual([{ code: "U0140", module: "body" }]);
+    // By the shop's own word for it, and by what a tool calls it.
+    expect(silent(["U0101"], ["getriebe"])).toEqual([{ code: "U0101", module: "getriebe" }]);
+    expect(silent(["U0101"], ["TCM"])).toEqual([{ code: "U0101", module: "TCM" }]);
+    expect(silent(["U0101"], ["body"])).toEqual([]);
   });
 });

@@ -1,3 +1,5 @@
+import { moduleCalled, type ModuleName } from "./modules";
+
 /** Codes that one circuit, supply, ground or bus explains: one look at what they share before a part for each of them. */
 
 export const GROUP_KINDS = ["circuit", "supply", "ground", "bus"] as const;
@@ -114,7 +116,7 @@ export function groupsAmong(codes: readonly string[], own: readonly CodeGroup[])
 /** Which module a code reports as lost: SAE J2012, U0100 to U02FF, those that most vehicles have. */
 const LOST: Readonly<Record<string, string>> = {
   U0100: "engine",
-  U0101: "transmission",
+  U0101: "gearbox",
   U0121: "brakes",
   U0131: "steering",
   U0140: "body",
@@ -123,33 +125,19 @@ const LOST: Readonly<Record<string, string>> = {
   U0164: "climate",
 };
 
-/** What people and tools call the same control module. */
-const MODULE_NAMES: Readonly<Record<string, readonly string[]>> = {
-  engine: ["motor", "ecm", "ecu", "pcm", "engine control"],
-  transmission: ["gearbox", "tcm", "automatic", "automatic transmission", "gear"],
-  brakes: ["abs", "esc", "brake", "stability"],
-  steering: ["eps", "power steering"],
-  body: ["bcm", "body control", "comfort"],
-  airbag: ["srs", "restraints", "acm", "airbags"],
-  instruments: ["cluster", "instrument cluster", "dashboard", "ipc"],
-  climate: ["hvac", "air conditioning", "heating"],
-};
-
-/** The kind of module that a name stands for, whatever the tool calls it. */
-function moduleKind(name: string): string {
-  const tidy = name.trim().toLowerCase();
-  const found = Object.entries(MODULE_NAMES).find(([kind, names]) => kind === tidy || names.includes(tidy));
-  return found?.[0] ?? tidy;
-}
-
-/** A module that others report missing and that did not answer either: the two say one thing. */
+/**
+ * A module that others report missing and that did not answer either: the two say one thing.
+ * @param names what the shop calls its modules
+ */
 export function silentModules(
   codes: readonly string[],
   silent: readonly string[],
+  names: readonly ModuleName[],
 ): readonly { code: string; module: string }[] {
   return [...new Set(codes)].flatMap((code) => {
     const lost = LOST[code];
-    const named = lost && silent.find((each) => moduleKind(each) === lost);
+    const called = lost && moduleCalled(lost, names);
+    const named = called && silent.find((each) => moduleCalled(each, names) === called);
     return named ? [{ code, module: named }] : [];
   });
 }

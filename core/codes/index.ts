@@ -14,3 +14,4 @@ export { codeStructure, type CodeStructure } from "./structure";
 export { GENERIC_TEXTS } from "./generic-texts";
 export { GROUP_KINDS, groupsAmong, silentModules, type CodeGroup, type GroupKind, type SharedGroup } from "./groups";
 export { readCodeList, writeCodeList, type CodeList, type CodeListProblem, type CodeListRow } from "./code-list";
+export { moduleCalled, modulesCalled, type ModuleName } from "./modules";

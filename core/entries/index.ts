@@ -3,6 +3,7 @@ export { RETURN_WORDS, type ReturnedCode } from "./cleared";
 export { FINDING_WORDS } from "./finding";
 export { counted, recordOf, type TrailEntry, type WrittenEntry } from "./fold";
 export { PART_RESULT_WORDS, type PartBody } from "./part";
+export { partMakersIn } from "./part-makers";
 export { PROOF_WORDS } from "./proof";
 export type { Fact, JobRecord, PartFact, TestFact } from "./record";
 export type { EntryRight, EntryRule, HeldEntry } from "./rule";

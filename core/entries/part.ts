@@ -13,6 +13,8 @@ export interface PartBody {
   readonly place?: string | null;
   readonly partNumber: string | null;
   readonly source: PartSource;
+  /** Whose part it is, where not the vehicle maker's. */
+  readonly maker?: string | null;
   readonly cost: Money;
   /** null until it was tried. */
   readonly result: PartResult | null;
@@ -30,8 +32,9 @@ function factOf({ position, minutes, body }: HeldEntry<PartBody>): PartFact {
   return { component, failure, place, partNumber, source, minutes, cost, result, resultSeq };
 }
 
-function partText(labels: Labels, { component, place, partNumber, result }: PartBody): string {
-  const number = partNumber ? ` (${partNumber})` : "";
+function partText(labels: Labels, { component, place, partNumber, maker, result }: PartBody): string {
+  const named = [maker, partNumber].filter(Boolean).join(" ");
+  const number = named ? ` (${named})` : "";
   return `${labels.component(component)} fitted${at(place)}${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
 }
 

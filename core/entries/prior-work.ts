@@ -7,6 +7,8 @@ import { originOf, type EntryRule } from "./rule";
 export interface PriorWorkBody extends Omit<PriorWork, "system"> {
   readonly kind: "prior-work";
   readonly note: string;
+  /** Whose part was fitted, where that is known. */
+  readonly maker?: string | null;
 }
 
 export const priorWork: EntryRule<PriorWorkBody> = {
@@ -17,6 +19,7 @@ export const priorWork: EntryRule<PriorWorkBody> = {
     const { component, work, who, recency } = entry.body;
     return { priorWork: [...before, { ...originOf(entry), component, work, who, recency }] };
   },
-  line: (labels, body) => `Done before: ${lowerFirst(priorWorkText(labels, body))}${note(body.note)}`,
+  line: (labels, body) =>
+    `Done before: ${lowerFirst(priorWorkText(labels, body))}${body.maker ? `, part by ${body.maker}` : ""}${note(body.note)}`,
   short: () => "done before",
 };

@@ -8,6 +8,7 @@ export interface SymptomsBody {
   readonly symptoms: readonly Symptom[];
 }
 
+/** A symptom with its conditions, and with those that were asked about and denied. */
 export function symptomText(labels: Labels, { key, conditions, denied = [] }: Symptom): string {
   const words = [
     ...conditions.map((condition) => lowerFirst(labels.condition(condition))),

@@ -36,6 +36,8 @@ export interface TestBody {
   readonly preconditions?: readonly string[];
   /** Whose part was measured, where not the vehicle maker's. */
   readonly partMaker?: string | null;
+  /** The opening point that a warm-up was judged by, where the procedure states none. */
+  readonly opening?: Quantity | null;
   /** With what it was read, and what is to be known of that. */
   readonly instrument?: string | null;
   /** The tester on a known source before and after. */

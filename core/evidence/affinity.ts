@@ -156,6 +156,7 @@ const OF_CODE: readonly (readonly [RegExp, readonly string[]])[] = [
   [/^U/, ["electrical", "network"]],
 ];
 
+/** The systems that a code speaks of; none where its characters say nothing. */
 export function systemsOfCode(code: string): readonly string[] {
   return OF_CODE.find(([pattern]) => pattern.test(code))?.[1] ?? [];
 }

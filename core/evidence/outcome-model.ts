@@ -255,6 +255,7 @@ function meanBy(group: Int32Array, groups: number, values: Float64Array, causes:
   return sum.map((total, at) => total / num(of, at));
 }
 
+/** What declared effects say of a cause; null where they say nothing. The narrower one counts. */
 export function effectOn(effects: readonly Effect[], cause: Cause): EffectKind | null {
   let speaking: EffectKind | null = null;
   for (const effect of effects)

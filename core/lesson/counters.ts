@@ -20,6 +20,7 @@ export class Counters {
   }
 }
 
+/** Counts by key and cause, added up from lessons. */
 export class Tallies<Key extends string> {
   readonly counts = new Map<Key, Map<CauseKey, Count>>();
 

@@ -6,7 +6,9 @@ import { modelGroup, type Vehicle } from "@/core/vehicle";
 /** What a closed job is found by: a key like the features' own, `symptom|no-start`, `cause|crank-sensor/open-when-hot`. */
 export type Mark = string;
 
+/** The mark of a job that had this cause. */
 export const causeMark = (cause: CauseKey): Mark => `cause|${cause}`;
+/** The mark of a job on which this part was fitted, or this test run. */
 export const trialMark = (kind: "part" | "test", subject: string): Mark => `${kind}|${subject}`;
 
 /** The marks of a vehicle that say how like another it is. */

@@ -16,6 +16,7 @@ const SYMBOLS: Partial<Record<Unit, string>> = {
   "of-ten": "of ten",
 };
 
+/** A unit as people write it: "Ω", "°C". */
 export function unitSymbol(unit: Unit): string {
   return SYMBOLS[unit] ?? unit;
 }
@@ -33,6 +34,7 @@ export function formatQuantity({ value, unit }: Quantity): string {
   return `${formatNumber(value)} ${unitSymbol(unit)}`;
 }
 
+/** A reading as people write it: "880 Ω", "open circuit". */
 export function formatReading(reading: Reading): string {
   return "open" in reading ? "open circuit" : formatQuantity(reading);
 }

@@ -14,7 +14,7 @@ export {
 } from "./judge";
 export { explainJudgement, formatNumber, formatQuantity, formatReading, formatSpec, unitSymbol } from "./format";
 export { readMinutes } from "./read-minutes";
-export { numberDoubt, readNumber, type DecimalSign } from "./read-number";
+export { numberDoubt, readNumber, readWhole, type DecimalSign } from "./read-number";
 export { readConversion, readReading, readUnit } from "./read-quantity";
 export {
   medianOf,

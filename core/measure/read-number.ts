@@ -59,6 +59,15 @@ export function readNumber(text: string, decimal: DecimalSign = ","): number | n
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
 
+/**
+ * A number of whole things, such as kilometres on a clock: one sign with three digits behind it parts thousands, whichever it is.
+ * @example readWhole("182.500") // 182500
+ */
+export function readWhole(text: string): number | null {
+  const tidy = text.trim();
+  return /^\d{1,3}[.,]\d{3}$/.test(tidy) ? Number(tidy.replace(/[.,]/, "")) : readNumber(tidy);
+}
+
 function only(text: string, decimal: DecimalSign): UnderstoodNumber {
   return { value: valueOf(text, decimal), other: null };
 }

@@ -5,6 +5,7 @@ import {
   readConversion,
   readMinutes,
   readNumber,
+  readWhole,
   readReading,
   doubtsOf,
   type Spec,
@@ -35,6 +36,15 @@ test.each([
 
 test("one comma with three digits behind it can be two numbers: the shop's own sign settles it, and it is said", () => {
   expect([readNumber("1,200", ","), readNumber("1,200", ".")]).toEqual([1.2, 1200]);
+  // A clock of kilometres has no decimals of three digits.
+  expect(["182.500", "182,500", "182 500", "182500", "82.5", "km"].map(readWhole)).toEqual([
+    182500,
+    182500,
+    182500,
+    182500,
+    82.5,
+    null,
+  ]);
   expect(numberDoubt("1,200 ohm")).toContain("Read as 1.2. If 1200 is meant");
   expect(numberDoubt("1,200", ".")).toContain("Read as 1200");
   expect(["12,50", "1.200", "0,125", "1,200.5"].map((text) => numberDoubt(text))).toEqual([null, null, null, null]);

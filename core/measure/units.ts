@@ -94,10 +94,12 @@ export function isUnit(text: string): text is Unit {
   return Object.hasOwn(DEFINITIONS, text);
 }
 
+/** What a unit measures; quantities of one dimension can be compared. */
 export function dimensionOf(unit: Unit): Dimension {
   return DEFINITIONS[unit].dimension;
 }
 
+/** How a unit is turned into its dimension's own. */
 export function definitionOf(unit: Unit): UnitDefinition {
   return DEFINITIONS[unit];
 }

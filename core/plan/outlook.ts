@@ -49,4 +49,5 @@ export interface Spent {
 /** A cause for which the book holds no repair: what an unplanned repair takes, in minutes. */
 export const UNPLANNED_REPAIR_MINUTES = 90;
 
+/** Minutes and parts as one: what an action costs. */
 export const costOf = ({ minutes, accessMinutes }: TestOutlook) => minutes + accessMinutes;

@@ -25,6 +25,7 @@ export type ReportResult =
 export const MOST_REPORT_LETTERS = 1_000_000;
 const MOST_UNCLEAR = 20;
 
+/** Why a report could not be read. */
 export function reportRefusalText({ code }: ReportRefusal): string {
   switch (code) {
     case "too-long":

@@ -88,6 +88,7 @@ function timeOf(text: string, second: number): number | null {
   return value === null ? null : value * second;
 }
 
+/** What is wrong with a recording, with its line. */
 export function traceProblemText(problem: TraceProblem): string {
   switch (problem.why) {
     case "empty":

@@ -19,6 +19,7 @@ export type NextRecord =
 const KEPT_SUSPECTS = 16;
 const KEPT_P = 0.005;
 
+/** The odds as they are kept with an entry: the roads worth drawing, and what was next. */
 export function recordOdds(advice: Advice): OddsRecord {
   const closed = advice.closures.map(({ cause, by }) => ({ cause, by }));
   const kept = new Set([...closed.map(({ cause }) => cause), ...advice.named.map((cause) => causeKey(cause))]);

@@ -24,7 +24,9 @@ export const UNSOLVED_JOBS = "unsolved" as GroupKey;
 
 const group = (kind: string, ...parts: (string | number)[]) => [kind, ...parts].join("|") as GroupKey;
 
+/** The group of all vehicles of a make. */
 export const makeGroup = (vehicle: Vehicle) => group("make", vehicle.make);
+/** The group of all vehicles of a model. */
 export const modelGroup = (vehicle: Vehicle) => group("model", vehicle.make, vehicle.model);
 
 /** Every group in which a job on this vehicle is counted. */

@@ -4,6 +4,7 @@ import type { Reading, Spec, Unit } from "@/core/measure";
 import type { KeptTrace } from "@/core/trace";
 import type { ProcedureKind, TraceLook } from "@/core/book";
 import { kindOfTest, needsReason, verdictOfTest } from "./verdict";
+import { openingSpec, wantsOpeningPoint } from "./opening";
 import type { TestReadings } from "./test-verdict";
 
 const outcomesOf = (...keys: string[]) => keys.map((key) => ({ key, label: key, effects: [] }));
@@ -215,6 +216,16 @@ describe("a warm-up noted by hand", () => {
       outcome: "in-spec",
     });
     expect(verdictFor([37, 50, 61, 66, 70], [31, 33, 36, 52, 66])).toMatchObject({ verdict: "fail", outcome: "low" });
+  });
+
+  test("of a thermostat whose opening point only its stamp tells is judged by that, in either unit", () => {
+    const front = [37, 59, 77, 86, 90];
+    const behind = [31, 33, 42, 61, 74];
+    expect(wantsOpeningPoint({ kind: "trace", look: "warm-up" }, null)).toBe(true);
+    expect(wantsOpeningPoint({ kind: "trace", look: "leak" }, null)).toBe(false);
+    expect(verdictFor(front, behind, openingSpec({ value: 82, unit: "degC" }))).toMatchObject({ verdict: "pass" });
+    expect(verdictFor(front, behind, openingSpec({ value: 180, unit: "degF" }))).toMatchObject({ verdict: "pass" });
+    expect(verdictFor(front, behind, openingSpec({ value: 102, unit: "degC" }))).toMatchObject({ outcome: "low" });
   });
 
   test("is not called shut before it was well above that point, nor where the point is not stated", () => {

@@ -194,6 +194,7 @@ export function changeText(labels: Labels, { title, outcome, chance, leader, pro
 /** A symptom, condition or code as it is called inside a sentence. */
 export const presentName = (labels: Labels, { kind, subject }: PresentFeature) => featureName(labels, kind, subject);
 
+/** For the middle of a sentence: "Vane actuator" becomes "vane actuator", "ABS unit" stays. */
 export function lowerFirst(text: string): string {
   // Abbreviations and codes keep their capitals.
   return /^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;

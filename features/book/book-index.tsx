@@ -24,6 +24,12 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
       count: counts.codes + counts.codeGroups,
     },
     {
+      href: "/modules",
+      title: "Modules",
+      words: "What the shop calls control modules, and what scan tools call them.",
+      count: counts.modules,
+    },
+    {
       href: "/designed",
       title: "Works as designed",
       words: "What looks like a fault and is none, and what to tell the customer.",

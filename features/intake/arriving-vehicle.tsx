@@ -1,7 +1,7 @@
 "use client";
 
 import type { VehicleId } from "@/core/ids";
-import { convert, readNumber } from "@/core/measure";
+import { convert, readWhole } from "@/core/measure";
 import { odometerText, type UnitSystem } from "@/features/shared/format";
 import { NO_VEHICLE, vehicleDraftOf, vehicleInput, type VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
 import { VehicleFields } from "@/features/shared/vehicle/vehicle-fields";
@@ -25,7 +25,7 @@ export const NO_ARRIVAL: Arrival = { vehicle: NO_VEHICLE, known: null, odometer:
 
 /** What the server takes: kilometres whatever the dial shows. */
 export function arrivalInput({ vehicle, odometer, odometerReason }: Arrival, units: UnitSystem): object {
-  const read = readNumber(odometer);
+  const read = readWhole(odometer);
   const km = read === null ? null : convert({ value: read, unit: units === "imperial" ? "mi" : "km" }, "km").value;
   return {
     vehicle: vehicleInput(vehicle),

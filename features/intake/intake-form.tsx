@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Symptom } from "@/core/case";
-import { CodesField, MODULES, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
+import { CodesField, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { SymptomPicker } from "@/features/shared/symptom-picker";
@@ -27,10 +27,12 @@ interface IntakeFormProps {
   readonly units: UnitSystem;
   readonly timeZone: string;
   readonly mayAddWords: boolean;
+  /** The control modules that the shop speaks of. */
+  readonly modules: readonly string[];
 }
 
 /** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
-export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords }: IntakeFormProps) {
+export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords, modules }: IntakeFormProps) {
   const router = useRouter();
   const { send, busy, problems, message } = useCommand(commandPath("open-job"));
   const [arrival, setArrival] = useState(NO_ARRIVAL);
@@ -84,14 +86,14 @@ export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords
         </Section>
         <Section title="Scan" aside="now or later">
           <div className="flex flex-col gap-4 pt-3">
-            <CodesField value={codes} onChange={setCodes} />
+            <CodesField value={codes} modules={modules} onChange={setCodes} />
             <div>
               <p className="mb-2 font-medium">Modules that were read</p>
               <ChooseSome
                 label="Modules that were read"
                 values={modulesRead}
                 onChange={setModulesRead}
-                choices={MODULES.map((module) => ({ value: module, label: module }))}
+                choices={modules.map((module) => ({ value: module, label: module }))}
               />
             </div>
           </div>

@@ -10,25 +10,15 @@ export type { CodeDraft } from "./code-draft";
 
 export const NO_CODE: CodeDraft = { code: "", module: "", status: "stored" };
 
-export const MODULES = [
-  "engine",
-  "gearbox",
-  "brakes",
-  "steering",
-  "body",
-  "airbag",
-  "instruments",
-  "climate",
-  "network",
-] as const;
-
 interface CodesFieldProps {
   readonly value: readonly CodeDraft[];
+  /** The modules that may hold a code, by their names. */
+  readonly modules: readonly string[];
   readonly onChange: (value: readonly CodeDraft[]) => void;
 }
 
 /** Fault codes, one a row, with module and status; a code that is none is said at once. */
-export function CodesField({ value, onChange }: CodesFieldProps) {
+export function CodesField({ value, modules, onChange }: CodesFieldProps) {
   const change = (at: number, draft: CodeDraft) => onChange(value.map((each, index) => (index === at ? draft : each)));
   return (
     <div className="flex flex-col gap-3">
@@ -50,7 +40,7 @@ export function CodesField({ value, onChange }: CodesFieldProps) {
               onChange={(event) => change(at, { ...draft, module: event.target.value })}
             >
               <option value="">not told</option>
-              {MODULES.map((module) => (
+              {[...new Set([...modules, ...(draft.module ? [draft.module] : [])])].map((module) => (
                 <option key={module}>{module}</option>
               ))}
             </SelectInput>

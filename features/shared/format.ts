@@ -1,11 +1,14 @@
 import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
-import { convert } from "@/core/measure";
+import { convert, type DecimalSign } from "@/core/measure";
 import type { Money } from "@/core/book";
 
 /** How numbers and dates look on screen. */
 
 export type UnitSystem = "metric" | "imperial";
+
+/** The shop's decimal sign: where inches are used a comma parts thousands. */
+export const decimalOf = (units: UnitSystem): DecimalSign => (units === "imperial" ? "." : ",");
 
 /** "61 min", "2 h 5 min" */
 export function minutesText(minutes: number): string {

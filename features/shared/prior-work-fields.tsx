@@ -14,9 +14,18 @@ export interface PriorWorkDraft {
   readonly who: Worker | null;
   readonly recency: Recency | null;
   readonly note: string;
+  /** Whose part was fitted. */
+  readonly maker: string;
 }
 
-export const NO_PRIOR_WORK: PriorWorkDraft = { component: "", work: null, who: null, recency: null, note: "" };
+export const NO_PRIOR_WORK: PriorWorkDraft = {
+  component: "",
+  work: null,
+  who: null,
+  recency: null,
+  note: "",
+  maker: "",
+};
 
 export function isComplete({ component, work, who, recency }: PriorWorkDraft): boolean {
   return component !== "" && work !== null && who !== null && recency !== null;
@@ -85,7 +94,16 @@ export function PriorWorkFields({ value, onChange, components, mayAdd }: PriorWo
       <Question words="How long ago">
         <ChooseOne label="How long ago" {...pick("recency", RECENCY_CHOICES)} />
       </Question>
-      <Field name="note" label="Note" hint="optional: whose part, which invoice">
+      {value.work === "changed" && (
+        <Field name="maker" label="Whose part was fitted" hint="optional: values are those of its maker">
+          <TextInput
+            value={value.maker}
+            maxLength={80}
+            onChange={(event) => onChange({ ...value, maker: event.target.value })}
+          />
+        </Field>
+      )}
+      <Field name="note" label="Note" hint="optional: which invoice">
         <TextInput value={value.note} onChange={(event) => onChange({ ...value, note: event.target.value })} />
       </Field>
     </div>

@@ -6,6 +6,7 @@ export const BODY_LIMIT_BYTES = 1024 * 1024;
 export type BodyResult =
   { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly problem: Problem };
 
+/** 413, with the limit. */
 export const tooLarge = (mib = 1): Problem => ({
   status: 413,
   title: "Too large",

@@ -30,6 +30,7 @@ export interface CaseInput {
 
 const list = (items: Joi.Schema) => Joi.array().max(200).items(items).default([]);
 
+/** A vehicle as the contract writes it. */
 export const vehicleOfContract = () =>
   Joi.object({
     make: line(60).required(),
@@ -45,9 +46,11 @@ export const vehicleOfContract = () =>
     vin: optionalLine(40),
   });
 
+/** A symptom as the contract writes it. */
 export const symptomOfContract = () =>
   Joi.object({ key: key().required(), conditions: Joi.array().max(60).items(key()).default([]) });
 
+/** A code as the contract writes it. */
 export const codeOfContract = () =>
   Joi.object({
     code: codeText().required(),

@@ -24,6 +24,7 @@ export function refuseWith(problem: Problem): never {
   throw new ProblemThrown(problem);
 }
 
+/** The problem as an answer, `application/problem+json`. */
 export function problemResponse({ status, title, detail, problems, extra }: Problem): Response {
   const type = `urn:dead-ends:problem:${title.toLowerCase().replace(/[^a-z]+/g, "-")}`;
   const body = { type, title, status, detail, ...(problems ? { problems } : {}), ...extra };
@@ -44,6 +45,7 @@ export const notAllowed: Problem = {
   detail: "Your role does not have the right to do this.",
 };
 
+/** 422, with the place of each problem. */
 export const badInput = (problems: readonly InputProblem[]): Problem => ({
   status: 422,
   title: "Invalid input",

@@ -65,6 +65,7 @@ export async function guarded(work: () => Promise<Response>): Promise<Response> 
   }
 }
 
+/** JSON that nobody keeps: what it says holds at this moment. */
 export function json(value: unknown, status = 200): Response {
   return new Response(JSON.stringify(value), {
     status,

@@ -23,6 +23,7 @@ function derive(passphrase: string, salt: Buffer): Promise<Buffer> {
   );
 }
 
+/** As it is kept: scrypt with a salt of its own. */
 export async function hashPassphrase(passphrase: string): Promise<Secret> {
   const salt = randomBytes(SALT_BYTES);
   return { salt, hash: await derive(passphrase, salt) };

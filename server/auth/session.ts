@@ -25,6 +25,7 @@ const LONGEST_DAYS = 30;
 /** Sliding on every request would write on every read. */
 const SLIDE_AFTER_MS = 5 * 60_000;
 
+/** Signs somebody in. @returns the token for the cookie; the database holds its hash alone */
 export async function startSession(db: Db, personId: PersonId, now: Date): Promise<string> {
   const { token, hash } = newSecretToken();
   await deleteExpiredSessions(db, now);
@@ -32,6 +33,7 @@ export async function startSession(db: Db, personId: PersonId, now: Date): Promi
   return token;
 }
 
+/** Signs out: the token is worth nothing from now on. */
 export async function endSession(db: Db, token: string): Promise<void> {
   await deleteSession(db, hashToken(token));
 }

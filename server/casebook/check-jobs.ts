@@ -37,6 +37,7 @@ export class JobCheck {
 /** What tells one kind of vehicle from another. */
 export const VARIANT = ["make", "model", "year", "engine", "transmission", "drive", "market"] as const;
 
+/** Whether two descriptions are of one variant of a model. */
 export const sameVariant = (a: Vehicle, b: Vehicle) => VARIANT.every((field) => a[field] === b[field]);
 
 function problemsOfJob(

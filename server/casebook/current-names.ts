@@ -13,6 +13,7 @@ export interface CurrentNames {
 
 const nameKey = (kind: string, make: string, name: string) => JSON.stringify([kind, make, name]);
 
+/** What merged words and names are called by now. */
 export async function readCurrentNames(db: Db): Promise<CurrentNames> {
   const merged = await readMergedWords(db);
   const of = (kind: WordKind) =>

@@ -11,7 +11,9 @@ interface ImportProgress {
 const kept: typeof globalThis & { deadEndsImports?: Map<CommandId, ImportProgress> } = globalThis;
 const imports = (kept.deadEndsImports ??= new Map());
 
+/** Says how far an import is. */
 export const noteProgress = (id: CommandId, progress: ImportProgress): void => void imports.set(id, progress);
+/** An import is over: nothing more to tell of it. */
 export const endProgress = (id: CommandId): void => void imports.delete(id);
 /** The progress of an import that is under way; null where there is none of that key. */
 export const progressOf = (id: CommandId): ImportProgress | null => imports.get(id) ?? null;

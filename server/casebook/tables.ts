@@ -71,6 +71,7 @@ export const TABLES = {
 
 export type TableName = keyof typeof TABLES;
 
+/** Whether there is such a table. */
 export const isTableName = (name: string): name is TableName => Object.hasOwn(TABLES, name);
 
 type Cell = string | number | null;

@@ -15,6 +15,7 @@ import { keepCounters } from "@/server/book/keep";
 import { loadBook, loadLabels } from "@/server/book/load";
 import { announceJob } from "@/server/live/announce";
 import type { CommandContext } from "./command";
+import { underOwnNames } from "./modules";
 import { refuse, refuseInput } from "./refusal";
 
 /** Names the job and the version that the change was made on. */
@@ -68,8 +69,9 @@ export async function appendEntry(
   { db, actor, commandId, now }: CommandContext,
   jobId: JobId,
   trail: readonly WrittenEntry[],
-  { body, minutes = 0, corrects = null }: Change & { readonly corrects?: number | null },
+  { body: said, minutes = 0, corrects = null }: Change & { readonly corrects?: number | null },
 ): Promise<WrittenEntry> {
+  const body = await underOwnNames(db, said);
   const stranger = await unknownWord(db, body);
   if (stranger) refuseInput(stranger.path, `is no ${stranger.kind} of the book`);
   const seq = (trail.at(-1)?.seq ?? 0) + 1;

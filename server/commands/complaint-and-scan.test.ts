@@ -8,6 +8,7 @@ import { readFacts } from "@/server/db/facts";
 import { searchCodeEntries } from "@/server/db/code-entries";
 import { codeMeanings } from "@/server/views/codes";
 import { readEntryLine } from "@/core/entry-line";
+import { modulesOfModel } from "@/server/db/modules";
 import { readVocabulary } from "@/server/db/book";
 import { readTrail } from "@/server/db/trail";
 import { loadLabels } from "@/server/book/load";
@@ -327,5 +328,31 @@ describe("several entries of one line", () => {
     expect(
       await refusalOf(job.try("record-entries", { entries: [{ command: "close-job", input: {} }] })),
     ).toMatchObject({ code: "invalid" });
+  });
+});
+
+describe("modules", () => {
+  test("stand under the shop's own name, whatever the tool calls them", async () => {
+    const job = await OpenJob.open(technician, {
+      codes: [{ code: "P0299", module: "ECM" }],
+      modulesRead: ["ecm", "motor", "ABS"],
+      odometerKm: null,
+    });
+    const { codes, coverage } = await facts(job);
+    expect(codes).toMatchObject([{ code: "P0299", module: "engine" }]);
+    expect(coverage).toMatchObject([
+      { module: "brakes", state: "read" },
+      { module: "engine", state: "read" },
+    ]);
+    await done(send(lead, "name-module", { name: "trailer", also: ["tow", "trailer unit"] }));
+    await job.record("record-scan", { modulesRead: ["TOW"], modulesSilent: ["gateway"] });
+    expect((await facts(job)).coverage.map(({ module, state }) => `${module} ${state}`)).toContain("trailer read");
+    expect(await refusalOf(send(lead, "name-module", { name: "hitch", also: ["tow"] }))).toMatchObject({
+      problems: [{ path: "also", message: "“tow” is what the module “trailer” is called already" }],
+    });
+    // What such vehicles have is learnt from their scans.
+    expect(await modulesOfModel(pool(), VEHICLE)).toEqual(expect.arrayContaining(["engine", "trailer", "network"]));
+    await done(send(lead, "drop-module", { name: "trailer" }));
+    expect(await refusalOf(send(technician, "name-module", { name: "hitch" }))).toMatchObject({ code: "not-allowed" });
   });
 });

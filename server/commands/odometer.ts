@@ -11,6 +11,7 @@ import { refuseInput } from "./refusal";
 
 const MOST_KM = 5_000_000;
 
+/** Kilometres on the clock. */
 export const odometerInput = () => Joi.number().integer().min(0).max(MOST_KM);
 
 /** An odometer does not run backwards: where it seems to, somebody says why (a new instrument cluster, a misread digit then). */

@@ -71,8 +71,8 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
 function arrivalOf(input: OpenJobInput, heldBy: string | null): readonly EntryBody[] {
   const { complaint, odometerKm, odometerReason, priorWork, symptoms, codes, modulesRead } = input;
   const bodies: EntryBody[] = [{ kind: "opened", complaint, odometerKm, odometerReason, heldBy }];
-  for (const { component, work, who, recency, note } of priorWork)
-    bodies.push({ kind: "prior-work", component, work, who, recency, note });
+  for (const { component, work, who, recency, note, maker = null } of priorWork)
+    bodies.push({ kind: "prior-work", component, work, who, recency, note, maker });
   if (symptoms.length) bodies.push({ kind: "symptoms", symptoms });
   if (codes.length || modulesRead.length)
     bodies.push({ kind: "scan", codes, modulesRead, modulesSilent: [], modulesUnreadable: [] });

@@ -12,6 +12,7 @@ export const codeText = () =>
       readCode(value) ?? helpers.message({ custom: "is no fault code: P, C, B or U, then four characters" }),
   );
 
+/** Codes as they were read, each once for a module. */
 export const codesInput = () =>
   Joi.array()
     .max(200)
@@ -26,8 +27,10 @@ export const codesInput = () =>
     )
     .unique((a, b) => a.code === b.code && a.module === b.module);
 
+/** Modules with how each answered. */
 export const modulesInput = () => Joi.array().max(80).items(line(40).lowercase()).unique();
 
+/** Symptoms with what was told and denied of their conditions, each once. */
 export const symptomsInput = () =>
   Joi.array()
     .max(20)
@@ -40,6 +43,7 @@ export const symptomsInput = () =>
     )
     .unique("key");
 
+/** What an outcome says about causes. */
 export const effectsInput = () =>
   Joi.array()
     .max(12)
@@ -53,6 +57,7 @@ export const effectsInput = () =>
       }),
     );
 
+/** One cause or two. */
 export const causesInput = () =>
   Joi.array()
     .max(5)
@@ -62,4 +67,5 @@ export const causesInput = () =>
 /** Where on the vehicle, where a part is there more than once: "cylinder 2". */
 export const placeInput = () => optionalLine(60);
 
+/** The entry that is set right by this one; null where it is none. */
 export const correctsInput = () => seq().allow(null).default(null);

@@ -14,6 +14,7 @@ interface PartInput extends JobChange {
   readonly place: string | null;
   readonly partNumber: string | null;
   readonly source: PartSource;
+  readonly maker: string | null;
   readonly cost: Money;
   readonly minutes: number;
   readonly result: PartResult | null;
@@ -33,6 +34,7 @@ export const recordPart: Command<PartInput, JobAnswer> = {
     source: Joi.string()
       .valid(...PART_SOURCES)
       .default("new-maker"),
+    maker: optionalLine(80),
     cost: money().required(),
     minutes: minutes().required(),
     result: Joi.string()
@@ -42,10 +44,10 @@ export const recordPart: Command<PartInput, JobAnswer> = {
   }),
   run: (context, input) =>
     changeJob(context, input, () => {
-      const { component, failure, place, partNumber, source, cost, result } = input;
+      const { component, failure, place, partNumber, source, maker, cost, result } = input;
       if (cost.currency !== context.site.currency)
         refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
-      const body = { kind: "part" as const, component, failure, place, partNumber, source, cost, result };
+      const body = { kind: "part" as const, component, failure, place, partNumber, source, maker, cost, result };
       return { body, minutes: input.minutes };
     }),
 };

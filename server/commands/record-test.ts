@@ -1,6 +1,8 @@
 import "server-only";
 import Joi from "joi";
 import {
+  openingSpec,
+  wantsOpeningPoint,
   COMPARISONS,
   kindOfTest,
   needsReason,
@@ -12,6 +14,7 @@ import {
 import { COULD_NOT_TELL, NOT_DONE, specFor, type Effect } from "@/core/book";
 import type { SiteId } from "@/core/ids";
 import {
+  sameDimension,
   doubtsOf,
   doubtText,
   isProved,
@@ -49,6 +52,7 @@ interface TestInput extends JobChange {
   readonly place: string | null;
   readonly preconditions: readonly string[];
   readonly partMaker: string | null;
+  readonly opening: Quantity | null;
   readonly instrumentId: string | null;
   readonly proofs: { readonly before: Quantity | null; readonly after: Quantity | null } | null;
   /** How it was compared, where there are no values to judge by. */
@@ -86,6 +90,7 @@ export const recordTest: Command<TestInput, JobAnswer> = {
     place: placeInput(),
     preconditions: Joi.array().max(20).items(line(200)).default([]),
     partMaker: optionalLine(80),
+    opening: quantity().allow(null).default(null),
     instrumentId: uuid().allow(null).default(null),
     proofs: Joi.object({ before: quantity().allow(null).default(null), after: quantity().allow(null).default(null) })
       .allow(null)
@@ -122,7 +127,9 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     return refuseInput("outcome", "is no outcome of this procedure");
   if (outcome === NOT_DONE && !note) return refuseInput("note", "say why it was not done");
   const instrument = input.instrumentId ? await instrumentOf(db, site.id, input.instrumentId) : null;
-  const spec = specFor(procedure, vehicle, partMaker)?.spec ?? null;
+  const ownSpec = specFor(procedure, vehicle, partMaker)?.spec ?? null;
+  const opening = wantsOpeningPoint(procedure, ownSpec) ? input.opening : null;
+  const spec = opening ? openingSpec(temperature("opening", opening)) : ownSpec;
   const kind = kindOfTest(procedure, spec, input.comparedBy);
   const test = { readings, context, instrument, proofs, swap, feed, trace, ticked: preconditions };
   const judged = outcome === NOT_DONE ? null : verdictOfTest({ ...procedure, kind }, spec, test);
@@ -155,10 +162,15 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     comparedBy: kind === procedure.kind ? null : input.comparedBy,
     preconditions,
     partMaker,
+    opening,
     proofs,
     overruled: against ? input.overruled : null,
     instrument: instrument && instrumentText(instrument, site, now),
   };
+}
+
+function temperature(path: string, quantity: Quantity): Quantity {
+  return sameDimension(quantity.unit, "degC") ? quantity : refuseInput(path, "is no temperature");
 }
 
 /** What is doubtful is asked before it is kept; whoever says that it is right is believed. */

@@ -31,10 +31,12 @@ export class Refused extends Error {
   }
 }
 
+/** Ends a command, and undoes what it did so far. */
 export function refuse(refusal: Refusal): never {
   throw new Refused(refusal);
 }
 
+/** Ends a command for a field of its input that only the database could tell is wrong. */
 export function refuseInput(path: string, message: string): never {
   return refuse({ code: "invalid", problems: [{ path, message }] });
 }

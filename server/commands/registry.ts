@@ -4,6 +4,7 @@ import { describeCode, dropCodeEntry, importCodes } from "./code-entries";
 import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, recordFinding, recordProof, reopenJob } from "./conclude-job";
 import { dropMaker, nameMaker } from "./makers";
+import { dropModule, nameModule } from "./modules";
 import { openJob } from "./open-job";
 import { recordOdometer } from "./odometer";
 import { recordEntries } from "./record-entries";
@@ -78,6 +79,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   importCodes,
   nameMaker,
   dropMaker,
+  nameModule,
+  dropModule,
   addPerson,
   changePerson,
   resetPassphrase,
@@ -86,6 +89,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   signOutEverywhere,
 ];
 
+/** The command of this name, or null. */
 export function findCommandByName(name: string): AnyCommand | null {
   return COMMANDS.find((command) => command.name === name) ?? null;
 }

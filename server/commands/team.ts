@@ -29,6 +29,7 @@ import { line, uuid } from "@/server/input";
 import type { Command, CommandContext } from "./command";
 import { refuse, refuseInput } from "./refusal";
 
+/** A new passphrase: long enough to stand against guessing. */
 export const passphraseInput = () => Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST);
 
 interface Kept {

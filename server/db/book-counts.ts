@@ -8,6 +8,7 @@ export interface BookCounts {
   readonly words: number;
   readonly names: number;
   readonly makers: number;
+  readonly modules: number;
   readonly designed: number;
   readonly instruments: number;
   readonly procedures: number;
@@ -27,6 +28,7 @@ export async function countBook(db: Db): Promise<BookCounts> {
          + (select count(*) from failure where merged_into is null))::integer as words,
        (select count(*) from variant_name where merged_into is null)::integer as names,
        (select count(*) from maker)::integer as makers,
+       (select count(*) from module)::integer as modules,
        (select count(*) from designed_case)::integer as designed,
        (select count(*) from instrument where active)::integer as instruments,
        (select count(*) from procedure)::integer as procedures,

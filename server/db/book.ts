@@ -39,6 +39,7 @@ export interface Vocabulary {
   readonly failures: readonly Word[];
 }
 
+/** Every word of the shop, with the other words people use for it. */
 export async function readVocabulary(db: Db): Promise<Vocabulary> {
   const synonyms = await readSynonyms(db);
   const withSynonyms = <W extends Word>(kind: WordKind, words: readonly W[]): readonly W[] => {
@@ -84,6 +85,7 @@ export async function upsertVocabulary(db: Db, words: Vocabulary): Promise<void>
     );
 }
 
+/** The book knows this cause from now on, if it did not before. Its words have to be there. */
 export async function ensureCause(db: Db, cause: Cause, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -124,6 +126,7 @@ export async function readSymptomSystems(db: Db): Promise<ReadonlyMap<string, st
   return new Map(rows.map(({ key, system }) => [key, system]));
 }
 
+/** General practice: which components commonly bring which symptom. */
 export async function readLinks(db: Db): Promise<Link[]> {
   return many<Link>(
     db,
@@ -133,10 +136,12 @@ export async function readLinks(db: Db): Promise<Link[]> {
   );
 }
 
+/** What a vehicle must be to have this component. */
 export async function writeNeeds(db: Db, component: string, needs: Partial<Needs>): Promise<void> {
   await execute(db, "update component set needs = $2 where key = $1", [component, JSON.stringify(needs)]);
 }
 
+/** Adds links of general practice, or says anew how often. */
 export async function upsertLinks(db: Db, links: readonly Link[]): Promise<void> {
   await execute(
     db,
@@ -147,6 +152,7 @@ export async function upsertLinks(db: Db, links: readonly Link[]): Promise<void>
   );
 }
 
+/** Every cause that the book knows, under its words of today. */
 export async function readCauses(db: Db): Promise<KnownCause[]> {
   return many<KnownCause>(
     db,
@@ -164,6 +170,7 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
   );
 }
 
+/** What each repair of the book takes, under its words of today. */
 export async function readRepairs(db: Db): Promise<Repair[]> {
   return many<Repair>(
     db,
@@ -178,6 +185,7 @@ export async function readRepairs(db: Db): Promise<Repair[]> {
   );
 }
 
+/** Writes down what a repair takes. */
 export async function insertRepair(db: Db, repair: Repair, by: PersonId, now: Date): Promise<void> {
   const { component, failure, minutes, access, accessMinutes, partsCost } = repair;
   await execute(
@@ -189,6 +197,7 @@ export async function insertRepair(db: Db, repair: Repair, by: PersonId, now: Da
   );
 }
 
+/** Every known failure of the book, under its words of today. */
 export async function readPatterns(db: Db): Promise<Pattern[]> {
   return many<Pattern>(
     db,
@@ -204,6 +213,7 @@ export async function readPatterns(db: Db): Promise<Pattern[]> {
   );
 }
 
+/** Writes a known failure down. */
 export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now: Date): Promise<void> {
   const { applies, odometerKm } = pattern;
   await execute(
@@ -237,10 +247,12 @@ export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now:
   );
 }
 
+/** Takes a repair out of the book. */
 export async function removeRepair(db: Db, { component, failure }: Cause): Promise<void> {
   await execute(db, "delete from fix where component = $1 and failure = $2", [component, failure]);
 }
 
+/** Takes a known failure out of the book. */
 export async function removePattern(db: Db, key: string): Promise<void> {
   await execute(db, "delete from pattern where key = $1", [key]);
 }

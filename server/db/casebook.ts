@@ -21,6 +21,7 @@ export interface KnownJob {
   readonly version: number;
 }
 
+/** The jobs that are here already, by their keys. */
 export async function jobsByKey(db: Db, keys: readonly string[]): Promise<KnownJob[]> {
   return many<KnownJob>(db, "select key, id, version from job where key = any($1)", [keys]);
 }
@@ -108,6 +109,7 @@ export async function setComebacks(
   );
 }
 
+/** Sets which jobs came back, and so lost their standing. */
 export async function updateStandings(
   db: Db,
   rows: readonly { readonly id: JobId; readonly rung: number; readonly came_back: boolean }[],
@@ -126,6 +128,7 @@ export interface VehicleWithVin extends Vehicle {
   readonly vin: string;
 }
 
+/** The vehicles that are here already, by their VINs. */
 export async function vehiclesByVin(db: Db, vins: readonly string[]): Promise<VehicleWithVin[]> {
   if (!vins.length) return [];
   return many<VehicleWithVin>(

@@ -67,6 +67,7 @@ export async function learnTraits(db: Db, { engine, fuel, transmission, gearbox 
       );
 }
 
+/** A name for a make, model, engine or gearbox that was not there before. */
 export async function insertName(db: Db, { kind, make, name }: VariantName, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -173,6 +174,7 @@ export interface CatalogueRow extends VariantName {
 /** Names share so many of their letters, by trigrams, before they are shown as likely doubles. */
 const ALIKE = 0.55;
 
+/** Makes, models, engines and gearboxes with how many vehicles each has. */
 export async function listCatalogue(db: Db): Promise<CatalogueRow[]> {
   return many<CatalogueRow>(
     db,
@@ -196,6 +198,7 @@ export async function listCatalogue(db: Db): Promise<CatalogueRow[]> {
   );
 }
 
+/** Whether a model's market is told apart. */
 export async function setMarketMatters(db: Db, make: string, model: string, text: string): Promise<boolean> {
   const changed = await execute(
     db,
@@ -222,6 +225,7 @@ export async function closedJobsOnVariant(db: Db, { kind, make, name }: VariantN
   return rows.map(({ id }) => id);
 }
 
+/** The closed jobs that a change of a vehicle's variant concerns. */
 export async function closedJobsOnVehicle(db: Db, vehicle: VehicleId): Promise<JobId[]> {
   const rows = await many<{ id: JobId }>(db, "select id from job where vehicle_id = $1 and closed_at is not null", [
     vehicle,

@@ -28,6 +28,7 @@ export async function searchCodeEntries(db: Db, search: string): Promise<CodeEnt
   );
 }
 
+/** The shop's own code dictionary. */
 export async function allCodeEntries(db: Db): Promise<CodeEntry[]> {
   return many<CodeEntry>(db, `select ${COLUMNS} from code_entry order by code, make`);
 }
@@ -41,6 +42,7 @@ export async function entriesForCodes(db: Db, codes: readonly string[], make: st
   );
 }
 
+/** Says what a code means, in place of what was said before. */
 export async function setCodeEntry(db: Db, entry: CodeEntry, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -52,6 +54,7 @@ export async function setCodeEntry(db: Db, entry: CodeEntry, by: PersonId, now: 
   );
 }
 
+/** @returns whether there was one */
 export async function deleteCodeEntry(db: Db, code: string, make: string): Promise<number> {
   return execute(db, "delete from code_entry where code = $1 and make = $2", [code, make]);
 }

@@ -12,6 +12,7 @@ export interface CodeGroupRow extends CodeGroup {
 
 const COLUMNS = "id, title, kind, make, codes, note";
 
+/** Which codes the shop has found to belong together. */
 export async function listCodeGroups(db: Db): Promise<CodeGroupRow[]> {
   return many<CodeGroupRow>(db, `select ${COLUMNS} from code_group order by make, title, id`);
 }
@@ -25,6 +26,7 @@ export async function groupsForMake(db: Db, make: string): Promise<CodeGroupRow[
   );
 }
 
+/** Writes a group down, in place of the one of that key. */
 export async function setCodeGroup(db: Db, group: CodeGroupRow, by: PersonId, now: Date): Promise<void> {
   const { id, title, kind, make, codes, note } = group;
   await execute(
@@ -37,6 +39,7 @@ export async function setCodeGroup(db: Db, group: CodeGroupRow, by: PersonId, no
   );
 }
 
+/** @returns whether there was one */
 export async function deleteCodeGroup(db: Db, id: string): Promise<number> {
   return execute(db, "delete from code_group where id = $1", [id]);
 }

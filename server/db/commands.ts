@@ -35,10 +35,12 @@ export async function insertCommand(
   return written === 1;
 }
 
+/** Keeps what a command answered, for whoever sends it again. */
 export async function storeAnswer(db: Db, id: CommandId, answer: unknown): Promise<void> {
   await execute(db, "update command set answer = $2 where id = $1", [id, JSON.stringify(answer ?? null)]);
 }
 
+/** A command that was carried out before, with its answer. */
 export async function findCommand(db: Db, id: CommandId): Promise<CommandRow | null> {
   return maybeOne<CommandRow>(
     db,

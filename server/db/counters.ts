@@ -197,6 +197,7 @@ export async function readFeatures(db: Db): Promise<Pick<Book, "features" | "cod
   return { features, codesByModule };
 }
 
+/** How tests came out with each cause. */
 export async function readOutcomes(db: Db): Promise<Map<string, Map<string, CountsByCause>>> {
   const rows = await many<CountRow & { procedure: string; outcome: string }>(
     db,

@@ -20,6 +20,7 @@ export interface DesignedCase {
 const COLUMNS = `id, current_symptom(symptom) as symptom, make, models, what, check_by as "checkBy",
   tell_customer as "tellCustomer"`;
 
+/** What looks like a fault and is none. */
 export async function listDesignedCases(db: Db): Promise<DesignedCase[]> {
   return many<DesignedCase>(db, `select ${COLUMNS} from designed_case order by make, symptom, id`);
 }
@@ -40,6 +41,7 @@ export async function designedCasesFor(
   );
 }
 
+/** Writes a case down, in place of the one of that key. */
 export async function setDesignedCase(db: Db, designed: DesignedCase, by: PersonId, now: Date): Promise<void> {
   const { id, symptom, make, models, what, checkBy, tellCustomer } = designed;
   await execute(
@@ -53,6 +55,7 @@ export async function setDesignedCase(db: Db, designed: DesignedCase, by: Person
   );
 }
 
+/** @returns whether there was one */
 export async function deleteDesignedCase(db: Db, id: string): Promise<number> {
   return execute(db, "delete from designed_case where id = $1", [id]);
 }

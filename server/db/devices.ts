@@ -17,6 +17,7 @@ export async function findDevice(db: Db, hash: Buffer): Promise<PersonId | null>
   return found?.personId ?? null;
 }
 
+/** Remembers a browser on which somebody signed in: its tries are counted apart from a stranger's. */
 export async function keepDevice(db: Db, device: { hash: Buffer; personId: PersonId; now: Date }): Promise<void> {
   await execute(db, "delete from known_device where seen_at < $1", [subYears(device.now, YEARS_KEPT)]);
   await execute(

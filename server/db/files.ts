@@ -32,6 +32,7 @@ export async function listFiles(db: Db, jobId: JobId): Promise<FileRow[]> {
   );
 }
 
+/** A file of this job, without its bytes. */
 export async function findFile(db: Db, jobId: JobId, id: string): Promise<FileRow | null> {
   return maybeOne<FileRow>(
     db,
@@ -81,6 +82,7 @@ export async function* readContent(db: Db, jobId: JobId, { id, sizeBytes }: File
   }
 }
 
+/** The small picture of a file; null where it has none. */
 export async function readThumbnail(db: Db, jobId: JobId, id: string): Promise<Buffer | null> {
   const row = await maybeOne<{ thumbnail: Buffer | null }>(
     db,

@@ -23,6 +23,7 @@ export type InstrumentSheet = Omit<InstrumentRow, "provedAt" | "provedBy">;
 const COLUMNS = `i.id, i.name, i.percent, i."offset", i.calibration_due::text as "calibrationDue", i.proved_at as "provedAt", p.name as "provedBy"`;
 const FROM = "instrument i left join person p on p.id = i.proved_by";
 
+/** The shop's instruments, with when each was proved last. */
 export async function listInstruments(db: Db, siteId: SiteId): Promise<InstrumentRow[]> {
   return many<InstrumentRow>(
     db,
@@ -31,6 +32,7 @@ export async function listInstruments(db: Db, siteId: SiteId): Promise<Instrumen
   );
 }
 
+/** One of them, or null. */
 export async function findInstrument(db: Db, siteId: SiteId, id: string): Promise<InstrumentRow | null> {
   return maybeOne<InstrumentRow>(db, `select ${COLUMNS} from ${FROM} where i.site_id = $1 and i.id = $2 and i.active`, [
     siteId,
@@ -38,6 +40,7 @@ export async function findInstrument(db: Db, siteId: SiteId, id: string): Promis
   ]);
 }
 
+/** Writes an instrument down, in place of the one of that key. */
 export async function setInstrument(
   db: Db,
   siteId: SiteId,

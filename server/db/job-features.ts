@@ -57,6 +57,7 @@ async function countMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   );
 }
 
+/** A job that is open again is found by its marks no more. */
 export async function removeJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
   const [features, counts] = countsOf(jobs);

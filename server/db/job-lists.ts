@@ -25,6 +25,7 @@ export interface OpenJobRow {
 const VEHICLE = `json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
   'transmission', v.transmission, 'drive', v.drive, 'market', v.market)`;
 
+/** The jobs in the shop, for the floor. */
 export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]> {
   return many<OpenJobRow>(
     db,
@@ -112,6 +113,7 @@ export async function listFollowUpsDue(db: Db, siteId: SiteId, between: readonly
   );
 }
 
+/** Every closed job, in the order they were closed. */
 export async function closedJobIds(db: Db): Promise<JobId[]> {
   return (await many<{ id: JobId }>(db, "select id from job where closed_at is not null order by closed_at, id")).map(
     ({ id }) => id,

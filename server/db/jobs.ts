@@ -26,6 +26,7 @@ const COLUMNS = `
   j.id, j.key, j.site_id as "siteId", j.number, j.vehicle_id as "vehicleId", j.odometer_km as "odometerKm", j.complaint,
   j.version, j.held_by as "heldBy", h.name as "heldByName", j.opened_at as "openedAt", j.closed_at as "closedAt", j.finding`;
 
+/** A job of this site by its id, or null. */
 export async function findJob(db: Db, siteId: SiteId, id: JobId): Promise<JobRow | null> {
   return maybeOne<JobRow>(
     db,
@@ -99,6 +100,7 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
   );
 }
 
+/** A job has changed: whoever saves against the version before is told. */
 export async function setJobVersion(db: Db, id: JobId, version: number): Promise<void> {
   await execute(db, "update job set version = $2 where id = $1", [id, version]);
 }

@@ -9,10 +9,12 @@ export interface Maker {
   readonly make: string;
 }
 
+/** Which make each maker code stands for, as the shop learnt it. */
 export async function listMakers(db: Db): Promise<Maker[]> {
   return many<Maker>(db, "select wmi, make from maker order by make, wmi");
 }
 
+/** The make of a maker code, or null. */
 export async function findMake(db: Db, wmi: string): Promise<string | null> {
   return (await maybeOne<{ make: string }>(db, "select make from maker where wmi = $1", [wmi]))?.make ?? null;
 }
@@ -28,6 +30,7 @@ export async function learnMaker(db: Db, maker: Maker, by: PersonId, now: Date):
   );
 }
 
+/** Says what a maker code stands for. */
 export async function setMaker(db: Db, maker: Maker, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -38,6 +41,7 @@ export async function setMaker(db: Db, maker: Maker, by: PersonId, now: Date): P
   );
 }
 
+/** @returns whether there was one */
 export async function deleteMaker(db: Db, wmi: string): Promise<number> {
   return execute(db, "delete from maker where wmi = $1", [wmi]);
 }

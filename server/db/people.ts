@@ -19,6 +19,7 @@ export interface PersonSecret extends Person {
 
 const COLUMNS = `id, site_id as "siteId", name, role, active`;
 
+/** Somebody by the name they sign in with, whatever its capitals. */
 export async function findPersonByName(db: Db, name: string): Promise<PersonSecret | null> {
   return maybeOne<PersonSecret>(
     db,
@@ -29,6 +30,7 @@ export async function findPersonByName(db: Db, name: string): Promise<PersonSecr
   );
 }
 
+/** What somebody's passphrase is checked against. */
 export async function findPersonSecret(db: Db, id: PersonId): Promise<PersonSecret | null> {
   return maybeOne<PersonSecret>(
     db,
@@ -39,6 +41,7 @@ export async function findPersonSecret(db: Db, id: PersonId): Promise<PersonSecr
   );
 }
 
+/** The team, also who has left it. */
 export async function listPeople(db: Db, siteId: SiteId): Promise<Person[]> {
   return many<Person>(
     db,
@@ -77,6 +80,7 @@ export interface NewPerson extends PersonSecret {
   readonly createdBy: PersonId | null;
 }
 
+/** Somebody new in the team. */
 export async function insertPerson(db: Db, person: NewPerson): Promise<void> {
   await execute(
     db,
@@ -97,10 +101,12 @@ export async function insertPerson(db: Db, person: NewPerson): Promise<void> {
   );
 }
 
+/** Another role, or no longer in the team. */
 export async function updatePerson(db: Db, id: PersonId, change: { role: Role; active: boolean }): Promise<number> {
   return execute(db, "update person set role = $2, active = $3 where id = $1", [id, change.role, change.active]);
 }
 
+/** Another passphrase, as its hash. */
 export async function updatePassphrase(db: Db, id: PersonId, secret: { salt: Buffer; hash: Buffer }): Promise<number> {
   return execute(db, "update person set passphrase_salt = $2, passphrase_hash = $3 where id = $1", [
     id,

@@ -11,6 +11,7 @@ export interface StepPicture {
   readonly content: Buffer;
 }
 
+/** The picture of a step, or null. */
 export async function readStepPicture(db: Db, procedure: string, step: string): Promise<StepPicture | null> {
   return maybeOne<StepPicture>(
     db,
@@ -21,6 +22,7 @@ export async function readStepPicture(db: Db, procedure: string, step: string): 
   );
 }
 
+/** Puts a picture beside a step, in place of the one that was there. */
 export async function setStepPicture(
   db: Db,
   { procedure, step, mediaType, content }: StepPicture,

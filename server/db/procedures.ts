@@ -37,6 +37,7 @@ export async function readAllProcedures(db: Db): Promise<Procedure[]> {
   return many<Procedure>(db, `${PROCEDURES} order by p.key`);
 }
 
+/** A procedure by its key, or null. */
 export async function readProcedure(db: Db, key: string): Promise<Procedure | null> {
   return (await many<Procedure>(db, `${PROCEDURES} where p.key = $1`, [key]))[0] ?? null;
 }
@@ -103,6 +104,7 @@ export async function updateProcedure(db: Db, procedure: Procedure, by: PersonId
   await insertProcedureVersion(db, procedure, by, now);
 }
 
+/** A procedure that was not there before, as its first version. */
 export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -135,6 +137,7 @@ async function insertOutcomes(db: Db, { key, outcomes }: Procedure, by: PersonId
   }
 }
 
+/** Whether there is one of this key. */
 export async function procedureExists(db: Db, key: string): Promise<boolean> {
   return (await maybeOne(db, "select key from procedure where key = $1", [key])) !== null;
 }

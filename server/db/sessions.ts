@@ -4,6 +4,7 @@ import type { Person } from "./people";
 import type { Db } from "./pool";
 import { execute, maybeOne } from "./rows";
 
+/** Keeps a session by its token's hash. */
 export async function insertSession(
   db: Db,
   session: { hash: Buffer; personId: PersonId; now: Date; expires: Date },
@@ -33,10 +34,12 @@ export async function findSession(db: Db, hash: Buffer, now: Date): Promise<Live
   );
 }
 
+/** Whoever works stays signed in. */
 export async function slideSession(db: Db, hash: Buffer, now: Date, expires: Date): Promise<void> {
   await execute(db, "update session set seen_at = $2, expires_at = $3 where token_hash = $1", [hash, now, expires]);
 }
 
+/** Ends one session. */
 export async function deleteSession(db: Db, hash: Buffer): Promise<void> {
   await execute(db, "delete from session where token_hash = $1", [hash]);
 }
@@ -46,6 +49,7 @@ export async function deleteSessionsOf(db: Db, personId: PersonId, except: Buffe
   return execute(db, "delete from session where person_id = $1 and token_hash is distinct from $2", [personId, except]);
 }
 
+/** Sweeps up what has run out. */
 export async function deleteExpiredSessions(db: Db, now: Date): Promise<number> {
   return execute(db, "delete from session where expires_at <= $1", [now]);
 }

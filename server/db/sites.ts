@@ -15,6 +15,7 @@ export interface Site {
 
 const COLUMNS = `id, name, time_zone as "timeZone", currency, rate_per_hour as "ratePerHour", unit_system as "unitSystem"`;
 
+/** A site by its id. @throws where there is none */
 export async function findSite(db: Db, id: SiteId): Promise<Site> {
   return one<Site>(db, `select ${COLUMNS} from site where id = $1`, [id]);
 }
@@ -24,6 +25,7 @@ export async function firstSite(db: Db): Promise<Site | null> {
   return maybeOne<Site>(db, `select ${COLUMNS} from site order by created_at, id limit 1`);
 }
 
+/** A new site, at the first set-up. */
 export async function insertSite(db: Db, site: Site, now: Date): Promise<void> {
   await execute(
     db,
@@ -33,6 +35,7 @@ export async function insertSite(db: Db, site: Site, now: Date): Promise<void> {
   );
 }
 
+/** Its name, time zone, money, hour's rate and units. */
 export async function updateSite(db: Db, site: Site): Promise<void> {
   await execute(
     db,

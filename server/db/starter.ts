@@ -60,11 +60,13 @@ export async function addGeneralWords(db: Db, { symptoms, components, failures }
   );
 }
 
+/** The keys of all words of a kind that stand for themselves. */
 export async function keysOf(db: Db, table: "symptom" | "component" | "failure"): Promise<ReadonlySet<string>> {
   const rows = await many<{ key: string }>(db, `select key from ${table} where merged_into is null`);
   return new Set(rows.map(({ key }) => key));
 }
 
+/** Adds causes that stand in the book by general practice alone. */
 export async function addGeneralCauses(
   db: Db,
   causes: readonly { readonly component: string; readonly failure: string }[],
@@ -80,6 +82,7 @@ export async function addGeneralCauses(
   );
 }
 
+/** Adds what general practice says of components and symptoms. */
 export async function addGeneralLinks(db: Db, links: readonly Link[]): Promise<void> {
   await execute(
     db,
@@ -104,6 +107,7 @@ export async function addGeneralProcedures(
   await execute(db, "update procedure set proposed = false where key = any($1) and general and proposed", [keys]);
 }
 
+/** How much of the book is general practice. */
 export async function countGeneral(db: Db): Promise<{ readonly procedures: number; readonly links: number }> {
   return one(
     db,

@@ -4,6 +4,7 @@ import type { Role } from "@/server/auth/rights";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
 
+/** Keeps a script's token by its hash. */
 export async function insertToken(
   db: Db,
   token: { id: string; name: string; personId: PersonId; hash: Buffer; now: Date },
@@ -60,6 +61,7 @@ export async function listTokens(db: Db, siteId: SiteId): Promise<TokenRow[]> {
   );
 }
 
+/** A token of this site, whether it holds still or not. */
 export async function findTokenOfSite(db: Db, siteId: SiteId, id: string): Promise<{ readonly id: string } | null> {
   return maybeOne<{ id: string }>(
     db,
@@ -68,6 +70,7 @@ export async function findTokenOfSite(db: Db, siteId: SiteId, id: string): Promi
   );
 }
 
+/** A token is worth nothing from now on. */
 export async function revokeToken(db: Db, id: string, now: Date): Promise<void> {
   await execute(db, "update api_token set revoked_at = coalesce(revoked_at, $2) where id = $1", [id, now]);
 }

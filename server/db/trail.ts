@@ -16,6 +16,7 @@ export interface NewEntry {
   readonly commandId: CommandId;
 }
 
+/** Appends to a job's trail; nothing of it is ever changed. */
 export async function insertEntry(db: Db, entry: NewEntry): Promise<void> {
   const { jobId, seq, at, by, minutes, body, corrects, commandId } = entry;
   await execute(
@@ -26,6 +27,7 @@ export async function insertEntry(db: Db, entry: NewEntry): Promise<void> {
   );
 }
 
+/** Keeps the odds as they stood after an entry. */
 export async function insertOdds(db: Db, jobId: JobId, seq: number, odds: OddsRecord): Promise<void> {
   await execute(db, "insert into entry_odds (job_id, seq, odds) values ($1, $2, $3)", [
     jobId,

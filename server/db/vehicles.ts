@@ -15,6 +15,7 @@ export interface VehicleRow extends Vehicle {
 const COLUMNS =
   "id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment";
 
+/** A vehicle that the shop did not know. */
 export async function insertVehicle(db: Db, vehicle: VehicleRow, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
@@ -24,6 +25,7 @@ export async function insertVehicle(db: Db, vehicle: VehicleRow, by: PersonId, n
   );
 }
 
+/** What is known of it by now, in place of what was. */
 export async function updateVehicle(db: Db, vehicle: VehicleRow): Promise<void> {
   await execute(
     db,
@@ -127,6 +129,7 @@ export async function highestOdometer(db: Db, id: VehicleId, exceptJob: JobId | 
   return highest;
 }
 
+/** A vehicle by its id, or null. */
 export async function maybeVehicle(db: Db, id: VehicleId): Promise<VehicleRow | null> {
   return maybeOne<VehicleRow>(db, `select ${COLUMNS} from vehicle where id = $1`, [id]);
 }

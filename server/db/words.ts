@@ -33,10 +33,12 @@ export async function findWordCalled(db: Db, kind: WordKind, text: string): Prom
   return row?.key ?? null;
 }
 
+/** Whether the shop has this word, merged or not. */
 export async function wordExists(db: Db, kind: WordKind, key: string): Promise<boolean> {
   return (await maybeOne(db, `select key from ${kind} where key = $1`, [key])) !== null;
 }
 
+/** A new word of the shop. */
 export async function insertWord(db: Db, kind: WordKind, word: NewWord, by: { id: PersonId; at: Date }): Promise<void> {
   const { key, label } = word;
   await execute(
@@ -53,6 +55,7 @@ const ownColumn = (kind: WordKind, before: string) =>
 const ownValue = (kind: WordKind, { system, topic }: Pick<NewWord, "system" | "topic">) =>
   hasSystem(kind) ? [system] : kind === "condition" ? [topic] : [];
 
+/** Another text for a word, or another system; its key stays. */
 export async function updateWord(db: Db, kind: WordKind, word: NewWord): Promise<void> {
   await execute(
     db,
@@ -76,6 +79,7 @@ export async function setMerged(db: Db, kind: WordKind, from: string, into: stri
   await execute(db, `update ${kind} set merged_into = $2 where key = $1 or merged_into = $1`, [from, into]);
 }
 
+/** A merged word stands for itself again. */
 export async function unsetMerged(db: Db, kind: WordKind, key: string): Promise<void> {
   await execute(db, `update ${kind} set merged_into = null where key = $1`, [key]);
 }
@@ -136,10 +140,12 @@ const JOBS_BY_WORD: Record<WordKind, string> = {
     where failure is not null group by failure`,
 };
 
+/** @returns whether there was one */
 export async function deleteSynonym(db: Db, kind: WordKind, text: string): Promise<boolean> {
   return (await execute(db, "delete from synonym where kind = $1 and lower(text) = lower($2)", [kind, text])) === 1;
 }
 
+/** Another word that people use for it. */
 export async function insertSynonym(
   db: Db,
   synonym: { kind: WordKind; key: string; text: string },

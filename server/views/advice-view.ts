@@ -113,6 +113,7 @@ function whereUnlisted({ posterior: { unlisted } }: Advice, labels: Labels): Adv
 
 const MOST_ACTIONS = 8;
 
+/** Advice in words, for a screen. */
 export function adviceView(file: CaseFile, advice: Advice, book: Book, labels: Labels): AdviceView {
   const closed = new Set(advice.closures.map(({ cause }) => cause));
   const named = new Set(advice.named.map((cause) => causeKey(cause)));

@@ -38,6 +38,7 @@ export interface CodeBook {
   readonly groups: readonly CodeGroupRow[];
 }
 
+/** The codes chapter of the book: what matches, and what the shop wrote itself. */
 export async function loadCodeBook(search: string): Promise<CodeBook> {
   const code = readCode(search);
   return {

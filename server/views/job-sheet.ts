@@ -2,10 +2,10 @@ import "server-only";
 import { causeName, type Labels } from "@/core/words";
 import { questionsFor } from "@/core/plan";
 import type { Procedure } from "@/core/book";
-import { groupsAmong, silentModules, type CodeGroup, type SharedGroup } from "@/core/codes";
+import { groupsAmong, silentModules, type CodeGroup, type ModuleName, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
 import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
-import { FINDING_WORDS, symptomText } from "@/core/entries";
+import { FINDING_WORDS, partMakersIn, symptomText } from "@/core/entries";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { marketMattersOf } from "@/server/db/catalogue";
 import { readFacts } from "@/server/db/facts";
@@ -13,6 +13,7 @@ import { listInstruments, type InstrumentRow } from "@/server/db/instruments";
 import { listFiles } from "@/server/db/files";
 import type { JobRow } from "@/server/db/jobs";
 import { listPeople, type Person } from "@/server/db/people";
+import { listModules, modulesOfModel } from "@/server/db/modules";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
@@ -28,6 +29,14 @@ import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-h
 import { outlookOf } from "./outlook";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
 import { currentCause, trailMap, type TrailMapView } from "./trail-map";
+
+/** The control modules that somebody may have read. */
+export interface ModuleChoices {
+  /** Those that vehicles of this make and model were found to have, the commonest first. */
+  readonly usual: readonly string[];
+  /** Those that the shop speaks of at all. */
+  readonly names: readonly ModuleName[];
+}
 
 export interface JobSheet {
   readonly job: JobRow;
@@ -52,6 +61,9 @@ export interface JobSheet {
   readonly codeMeanings: readonly CodeMeaning[];
   /** The shop's own groups of codes for this make. */
   readonly codeGroups: readonly CodeGroup[];
+  readonly modules: ModuleChoices;
+  /** Whose parts are fitted, by component, as somebody said on this job; null is the vehicle maker's. */
+  readonly partMakers: Readonly<Record<string, string | null>>;
   /** What several of its codes share. */
   readonly sharedByCodes: readonly SharedGroup[];
   /** Modules that are reported missing and did not answer either. */
@@ -88,13 +100,16 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const { book, advice, roads } = await outlookOf(db, site, job, facts);
   const labels = labelsFrom(words, book.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
-  const [like, ends, meanings, groups, designed, matters] = await Promise.all([
+  const componentOf = new Map(book.procedures.map(({ key, component }) => [key, component]));
+  const [like, ends, meanings, groups, designed, matters, names, usual] = await Promise.all([
     likeJobs(db, file, { labels, advice, self: id }),
     deadEnds(db, file, labels, site),
     codeMeanings(db, codes, vehicle.make),
     groupsForMake(db, vehicle.make),
     loadDesigned(db, site, facts),
     marketMattersOf(db, vehicle),
+    listModules(db),
+    modulesOfModel(db, vehicle),
   ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
@@ -109,8 +124,10 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     procedures: book.procedures,
     codeMeanings: meanings,
     codeGroups: groups,
+    modules: { usual, names },
+    partMakers: Object.fromEntries(partMakersIn(trail, (key) => componentOf.get(key) ?? null)),
     sharedByCodes: groupsAmong(codes, groups),
-    silentModules: silentModules(codes, unanswered(facts)),
+    silentModules: silentModules(codes, unanswered(facts), names),
     designed,
     market: vehicle.market !== null && matters ? { name: vehicle.market, matters } : null,
     questions: questionsFor(book, file, conditions).map(({ condition }) => ({

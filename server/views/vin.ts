@@ -16,6 +16,7 @@ export interface VinView extends Omit<VinReading, "problems"> {
 const MOST_LETTERS = 60;
 const MOST_CORRECTIONS = 6;
 
+/** A VIN read, with the make that its maker code stands for here. */
 export async function loadVin(text: string, now: Date): Promise<VinView> {
   const { problems, ...reading } = readVin(text.slice(0, MOST_LETTERS), now.getUTCFullYear() + 1);
   const { vin, wmi, checkDigit, region, modelYears } = reading;

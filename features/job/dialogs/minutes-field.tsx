@@ -1,6 +1,6 @@
 "use client";
 
-import { readMinutes, readNumber } from "@/core/measure";
+import { readMinutes, readNumber, type DecimalSign } from "@/core/measure";
 import { Field, TextInput } from "@/ui/form";
 
 interface MinutesFieldProps {
@@ -26,7 +26,8 @@ export function MinutesField({ value, onChange }: MinutesFieldProps) {
 export const minutesOrText = (text: string) => readOrText(text, readMinutes);
 
 /** The same of any other number: a price, a count. */
-export const numberOrText = (text: string) => readOrText(text, readNumber);
+export const numberOrText = (text: string, decimal?: DecimalSign) =>
+  readOrText(text, (each) => readNumber(each, decimal));
 
 function readOrText(text: string, read: (text: string) => number | null): number | string | undefined {
   return text.trim() ? (read(text) ?? text) : undefined;

@@ -3,6 +3,7 @@
 import { useState } from "react";
 import type { Cause } from "@/core/book";
 import { PART_SOURCES, type PartSource } from "@/core/job";
+import { decimalOf } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
@@ -37,6 +38,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
   const [place, setPlace] = useState("");
   const [partNumber, setPartNumber] = useState("");
   const [source, setSource] = useState<string>("new-maker");
+  const [maker, setMaker] = useState("");
   const [cost, setCost] = useState(
     planned?.kind === "repair" && planned.planned ? String(planned.partsCost.amount) : "",
   );
@@ -49,7 +51,8 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       place,
       partNumber,
       source,
-      cost: { amount: numberOrText(cost) ?? 0, currency: site.currency },
+      maker: source === "repaired" ? null : maker,
+      cost: { amount: numberOrText(cost, decimalOf(site.unitSystem)) ?? 0, currency: site.currency },
       minutes: minutesOrText(minutes),
       result: result === "later" ? null : result,
     });
@@ -58,7 +61,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       title="Record a repair"
       lead="A part fitted in vain is worth recording: it closes a road for everybody."
       command={command}
-      fields={["component", "failure", "place", "partNumber", "cost", "minutes"]}
+      fields={["component", "failure", "place", "partNumber", "maker", "cost", "minutes"]}
       save="Save the repair"
       disabled={!cause.component}
       onSubmit={save}
@@ -86,6 +89,15 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
           ))}
         </SelectInput>
       </Field>
+      {source !== "repaired" && (
+        <Field
+          name="maker"
+          label="Whose part"
+          hint="empty: the vehicle maker’s. Tests afterwards take that maker’s values"
+        >
+          <TextInput value={maker} maxLength={80} onChange={(event) => setMaker(event.target.value)} />
+        </Field>
+      )}
       <PlaceField value={place} onChange={setPlace} />
       <MinutesField value={minutes} onChange={setMinutes} />
       <div>

@@ -16,9 +16,9 @@ async function handlers(): Promise<ReadonlyMap<string, Handler>> {
   for (const file of readdirSync(API, { recursive: true, encoding: "utf8" })) {
     if (!file.endsWith("route.ts") || file.startsWith("commands/")) continue;
     const path = `/${join(API, file)}`.replace(/^\/app|\/route\.ts$/g, "").replace(/\[(\w+)\]/g, "{$1}");
-    const module = (await import(/* @vite-ignore */ pathToFileURL(join(API, file)).href)) as Record<string, Handler>;
+    const served = (await import(/* @vite-ignore */ pathToFileURL(join(API, file)).href)) as Record<string, Handler>;
     for (const method of METHODS) {
-      const handler = module[method];
+      const handler = served[method];
       if (handler) found.set(`${method.toLowerCase()} ${path}`, handler);
     }
   }

@@ -20,13 +20,17 @@ function withNulls(value: unknown): unknown {
   return fields;
 }
 
+/** One of the shapes that have a name. */
 export const ref = (name: string): Schema => ({ $ref: `#/components/schemas/${name}` });
 export const text: Schema = { type: "string" };
 export const number: Schema = { type: "number" };
 export const whole: Schema = { type: "integer" };
 export const flag: Schema = { type: "boolean" };
+/** One of these values. */
 export const oneOf = (values: readonly unknown[]): Schema => ({ enum: values });
+/** This, or null. */
 export const orNull = (schema: Schema): Schema => ({ anyOf: [schema, { type: "null" }] });
+/** A list of these. */
 export const listOf = (items: Schema): Schema => ({ type: "array", items });
 
 /** An object; a field whose name ends in "?" may be left out. */

@@ -2,11 +2,12 @@
 
 import { useState } from "react";
 import { COULD_NOT_TELL, NOT_DONE, specFor, type Procedure } from "@/core/book";
-import { kindOfTest, needsReason, verdictOfTest } from "@/core/verdict";
+import { kindOfTest, needsReason, verdictOfTest, openingSpec, wantsOpeningPoint } from "@/core/verdict";
 import { doubtsOf, doubtText, type Unit } from "@/core/measure";
 import { minutesText } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
+import { decimalOf } from "@/features/shared/format";
 import { useJobPage } from "../../job-context";
 import { useRunningTests } from "../../running-test";
 import { useJobCommand } from "../../use-job-command";
@@ -18,7 +19,7 @@ import { Calculators } from "./calculators";
 import { Cautions, HIGH_VOLTAGE_CAUTIONS } from "./cautions";
 import { KindFields } from "./kind-fields";
 import { Stopwatch } from "./stopwatch";
-import { baseUnit, newDraft, numbersInDoubt, testReadings, unreadable, type TestDraft } from "./test-draft";
+import { baseUnit, newDraft, numbersInDoubt, quantityOf, testReadings, unreadable, type TestDraft } from "./test-draft";
 import { usePictures } from "./use-pictures";
 import { VerdictLine } from "./verdict-line";
 import { With } from "./with";
@@ -31,8 +32,11 @@ export function TestDialog({ procedureKey }: { readonly procedureKey: string }) 
 
 /** The draft of this test: the one that runs on this machine, else a new one. What is changed is kept at once. */
 function useDraft(procedure: Procedure, minutes: number) {
-  const { running, keep } = useRunningTests(useJobPage().sheet.job.id);
-  const [first] = useState(() => newDraft(procedure, minutes));
+  const { sheet } = useJobPage();
+  const { running, keep } = useRunningTests(sheet.job.id);
+  // Whose part is fitted is asked once a job.
+  const maker = procedure.component === null ? null : (sheet.partMakers[procedure.component] ?? null);
+  const [first] = useState(() => newDraft(procedure, minutes, maker));
   const own = running.find((each) => each.procedure === procedure.key) ?? null;
   const draft = own?.draft ?? first;
   return {
@@ -56,17 +60,19 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
   );
   const command = useJobCommand("record-test", "Test saved", pending);
   const chosen = specFor(procedure, sheet.facts.vehicle, draft.partMaker);
+  const decimal = decimalOf(site.unitSystem);
+  const stated = chosen?.spec ?? null;
+  const opening = wantsOpeningPoint(procedure, stated) ? quantityOf(draft.opening ?? "", "degC", decimal) : null;
+  const spec = opening ? openingSpec(opening) : stated;
   const instrument = sheet.instruments.find(({ id }) => id === draft.instrumentId) ?? null;
-  const kind = kindOfTest(procedure, chosen?.spec ?? null, draft.comparedBy);
-  const base: Unit = baseUnit(kind, chosen?.spec ?? procedure.spec);
+  const kind = kindOfTest(procedure, stated, draft.comparedBy);
+  const base: Unit = baseUnit(kind, stated ?? procedure.spec);
   const unit = draft.unit ?? base;
-  // Where inches are used a comma parts thousands.
-  const decimal = site.unitSystem === "imperial" ? "." : ",";
   const test = testReadings(draft, unit, { instrument, decimal });
   const begun = test.readings.length > 0 || test.swap || test.feed || test.trace;
-  const judged = begun ? verdictOfTest({ ...procedure, kind }, chosen?.spec ?? null, test) : null;
+  const judged = begun ? verdictOfTest({ ...procedure, kind }, spec, test) : null;
   const doubts = test.readings.flatMap(({ label, reading }) =>
-    doubtsOf({ spec: chosen?.spec ?? null, reading, context: test.context, label, market: sheet.market }),
+    doubtsOf({ spec, reading, context: test.context, label, market: sheet.market }),
   );
   const unread = unreadable(draft, unit);
   const spoken = judged?.ok ? judged.outcome : null;
@@ -92,6 +98,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
         place: draft.where ?? "",
         preconditions: ticked,
         partMaker,
+        opening,
         instrumentId,
         overruled: against ? overruled : null,
         minutes: minutesOrText(draft.minutes),
@@ -105,7 +112,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       title={procedure.title}
       lead={describeWork(procedure, opened)}
       command={command}
-      fields={["minutes", "note", "place", "outcome", "readings", "proofs", "overruled"]}
+      fields={["minutes", "note", "place", "outcome", "opening", "readings", "proofs", "overruled"]}
       save="Save the test"
       disabled={!outcome || unread.length > 0 || (doubts.length > 0 && !draft.sure && outcome !== NOT_DONE)}
       onSubmit={() => void save()}
@@ -121,6 +128,9 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
         onTake={(minutes) => change({ minutes })}
       />
       <With draft={draft} change={change} procedure={procedure} chosen={chosen} />
+      {wantsOpeningPoint(procedure, stated) && (
+        <OpeningField value={draft.opening ?? ""} onChange={(value) => change({ opening: value })} />
+      )}
       <KindFields {...{ procedure, kind, chosen, draft, change }} unit={base} />
       {unread.length > 0 && (
         <p className="font-medium text-brick">“{unread[0]}” is no reading: digits with a comma or a point, or OL.</p>
@@ -181,6 +191,31 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       <Calculators onKeep={(text) => change({ note: [draft.note, text].filter(Boolean).join("\n") })} />
       {pictures.field}
     </JobForm>
+  );
+}
+
+interface OpeningFieldProps {
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+}
+
+/** No procedure knows every thermostat; the one that was taken out, or its box, says when it begins to open. */
+function OpeningField({ value, onChange }: OpeningFieldProps) {
+  return (
+    <Field
+      name="opening"
+      label="Opening point, °C"
+      hint="as stamped on the thermostat or stated by the maker: the recording is judged by it, give or take 3 °C"
+      className="max-w-96"
+    >
+      <TextInput
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        inputMode="decimal"
+        placeholder="82"
+        className="mono"
+      />
+    </Field>
   );
 }
 

@@ -33,6 +33,8 @@ export interface TestDraft {
   readonly proofAfter: string;
   readonly ticked: readonly string[];
   readonly partMaker: string | null;
+  /** The opening point of a warm-up, as typed. */
+  readonly opening?: string;
   readonly instrumentId: string | null;
   readonly outcome: string | null;
   readonly overruled: string;
@@ -62,7 +64,7 @@ export function rowsFor(kind: ProcedureKind, points: readonly string[]): TestDra
   }
 }
 
-export function newDraft({ kind, points }: Procedure, minutes: number): TestDraft {
+export function newDraft({ kind, points }: Procedure, minutes: number, partMaker: string | null): TestDraft {
   return {
     startedAt: null,
     rows: rowsFor(kind, points),
@@ -76,7 +78,8 @@ export function newDraft({ kind, points }: Procedure, minutes: number): TestDraf
     proofBefore: "",
     proofAfter: "",
     ticked: [],
-    partMaker: null,
+    partMaker,
+    opening: "",
     instrumentId: null,
     outcome: null,
     overruled: "",
@@ -110,12 +113,12 @@ export function readingsOf({ rows }: TestDraft, unit: Unit, decimal: DecimalSign
 
 /** Texts that were written and are no readings. */
 export function unreadable(
-  { rows, supply, temperature, proofBefore, proofAfter }: TestDraft,
+  { rows, supply, temperature, opening = "", proofBefore, proofAfter }: TestDraft,
   unit: Unit,
 ): readonly string[] {
   const others = [
     ...[supply, proofBefore, proofAfter].map((text) => [text, "V"] as const),
-    [temperature, "degC"] as const,
+    ...[temperature, opening].map((text) => [text, "degC"] as const),
     ...rows.map(({ text }) => [text, unit] as const),
   ];
   return others.flatMap(([text, own]) => (text.trim() && !readReading(text, own) ? [text] : []));
@@ -151,7 +154,7 @@ export function testReadings(
 
 /** What was typed and can be two numbers: how each was understood. */
 export function numbersInDoubt(draft: TestDraft, decimal: DecimalSign): readonly string[] {
-  const { rows, supply, temperature, proofBefore, proofAfter } = draft;
-  const typed = [...rows.map(({ text }) => text), supply, temperature, proofBefore, proofAfter];
+  const { rows, supply, temperature, opening = "", proofBefore, proofAfter } = draft;
+  const typed = [...rows.map(({ text }) => text), supply, temperature, opening, proofBefore, proofAfter];
   return typed.flatMap((text) => numberDoubt(text, decimal) ?? []);
 }

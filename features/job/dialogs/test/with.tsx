@@ -22,7 +22,9 @@ interface WithProps {
 /** Whose part is fitted, with which meter, and where the values are from. */
 export function With({ draft, change, procedure, chosen }: WithProps) {
   const { sheet } = useJobPage();
-  const makers = partMakersOf(procedure, sheet.facts.vehicle);
+  const known = partMakersOf(procedure, sheet.facts.vehicle);
+  // Whoever told of it on this job may have named one whose values the book does not hold.
+  const makers = [...new Set([...known, ...(draft.partMaker ? [draft.partMaker] : [])])];
   const source = chosen?.from;
   const meter = sheet.instruments.find(({ id }) => id === draft.instrumentId) ?? null;
   const today = new Date().toISOString().slice(0, 10);

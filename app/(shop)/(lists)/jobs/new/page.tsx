@@ -4,6 +4,7 @@ import { requireActor } from "@/server/auth/page";
 import { may } from "@/server/auth/rights";
 import { readVocabulary } from "@/server/db/book";
 import { pool } from "@/server/db/pool";
+import { listModules } from "@/server/db/modules";
 import { modelChoices } from "@/server/db/catalogue";
 import { lastVehicles } from "@/server/db/vehicles";
 
@@ -12,7 +13,12 @@ export const metadata: Metadata = { title: "Open a job" };
 export default async function NewJobPage() {
   const { actor, site } = await requireActor("job.open");
   const db = pool();
-  const [words, models, lately] = await Promise.all([readVocabulary(db), modelChoices(db), lastVehicles(db)]);
+  const [words, models, lately, modules] = await Promise.all([
+    readVocabulary(db),
+    modelChoices(db),
+    lastVehicles(db),
+    listModules(db),
+  ]);
   return (
     <IntakeForm
       words={words}
@@ -21,6 +27,7 @@ export default async function NewJobPage() {
       units={site.unitSystem}
       timeZone={site.timeZone}
       mayAddWords={may(actor, "words.extend")}
+      modules={modules.map(({ name }) => name)}
     />
   );
 }
