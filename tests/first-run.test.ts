@@ -65,7 +65,7 @@ describe("an empty database", () => {
     await browser.press("Record a check without a procedure");
     await browser.type("What you checked", "Turned each wheel by hand");
     await browser.type("What you saw or read", "rough at the rear left");
-    await browser.pick("What it means for", "rear wheel bearing: worn out");
+    await browser.press("Rear wheel bearing: worn out", "//*[@role='dialog']");
     await browser.press("Speaks strongly for it");
     await browser.type("Minutes spent", "15");
     await browser.press("Save the check");

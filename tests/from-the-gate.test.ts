@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, test } from "vitest";
 import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { givenBrowser, signIn } from "./support/pages";
+import { givenBrowser, signIn, openFromMore } from "./support/pages";
 
 const application = givenApplication(DEMO_TEMPLATE);
 const page = givenBrowser(application);
@@ -43,7 +43,7 @@ describe("at the gate", () => {
   });
 
   test("a word that is missing is added where it is missed, with its condition", async () => {
-    await browser.press("Symptoms");
+    await openFromMore(browser, "Symptoms");
     await browser.type("Symptom", "whistles from the roof");
     await browser.press("Add “whistles from the roof” as a new word");
     await browser.click("//select[@aria-label='System']/option[.='body']");
@@ -58,7 +58,7 @@ describe("at the gate", () => {
   });
 
   test("what was done before becomes a suspect with its own reason", async () => {
-    await browser.press("Before");
+    await openFromMore(browser, "Earlier work");
     await browser.word("What was worked on", "filter pressure se", "Filter pressure sensor");
     for (const choice of ["Changed", "Another shop", "Days ago"]) await browser.press(choice, "//*[@role='dialog']");
     await browser.press("Save", "//*[@role='dialog']");
@@ -120,8 +120,9 @@ describe("in the bay", () => {
     for (const choice of ["engine: read", "body: no answer", "airbag: not readable"]) await browser.press(choice);
     await browser.press("Save the scan");
     await onTrail("no answer: body; not readable with this tool: airbag");
+    await browser.press("Unfold the complaint");
     await browser.find("//p[.='not read: airbag, body']");
-    await browser.press("Clear");
+    await openFromMore(browser, "Clear the codes");
     await browser.press("At once", "//*[@aria-label='P2452 came back']");
     await browser.press("Not so far", "//*[@aria-label='P2002 came back']");
     await browser.press("Save", "//*[@role='dialog']");
@@ -145,7 +146,7 @@ describe("in the bay", () => {
   });
 
   test("what does not show itself becomes a plan on the floor, not a part", async () => {
-    await browser.press("Confirm");
+    await openFromMore(browser, "Confirm the complaint");
     await browser.press("Not reproduced");
     await browser.type("It showed", "0");
     await browser.type("In", "3");

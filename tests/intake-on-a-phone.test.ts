@@ -3,7 +3,7 @@ import { startVehicleInterface } from "@/scripts/lib/stand-ins.mjs";
 import { givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { givenBrowser, signIn } from "./support/pages";
+import { givenBrowser, signIn, openFromMore } from "./support/pages";
 
 let device: { url: string; stop: () => void };
 // The application takes the address from its environment: the device has to be there first.
@@ -80,13 +80,13 @@ describe("a vehicle that is new to the shop", () => {
   });
 
   test("does not show its fault at first, then does", async () => {
-    await browser.press("Confirm");
+    await openFromMore(browser, "Confirm the complaint");
     await browser.press("Not reproduced");
     await browser.type("It showed", "0");
     await browser.type("In", "1");
     await browser.press("Save", DIALOG);
     await doNext("Plan how to catch it");
-    await browser.press("Confirm");
+    await openFromMore(browser, "Confirm the complaint");
     await browser.press("Yes, it shows");
     await browser.type("It showed", "1");
     await browser.type("In", "1");
@@ -110,7 +110,7 @@ describe("a vehicle that is new to the shop", () => {
   });
 
   test("is cleared and read again at once, after a key cycle and after a drive", async () => {
-    await browser.press("Clear");
+    await openFromMore(browser, "Clear the codes");
     const became = (code: string, when: string) =>
       browser.find(`${DIALOG}//*[@aria-label='${code} came back']//button[@data-state='on'][.='${when}']`);
     await browser.press("Clear and read Bay 3: Ombrel Hauler");
@@ -129,7 +129,7 @@ describe("a vehicle that is new to the shop", () => {
   });
 
   test("is repaired, and its code stays away", async () => {
-    await browser.press("Clear");
+    await openFromMore(browser, "Clear the codes");
     await browser.click(`${DIALOG}//span[.='Bay 3: Ombrel Hauler']/..//summary`);
     await browser.press("Repair: plug open");
     await browser.find(`${DIALOG}//*[@role='status'][.='Repaired: plug open.']`);

@@ -4,7 +4,7 @@ import { startVehicleInterface } from "@/scripts/lib/stand-ins.mjs";
 import { Client, givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { givenBrowser, openJobOf, signIn } from "./support/pages";
+import { givenBrowser, openJobOf, signIn, openFromMore } from "./support/pages";
 
 let device: { url: string; stop: () => void };
 // The application takes the address from its environment: the device has to be there first.
@@ -50,7 +50,7 @@ describe("a vehicle on the interface", () => {
   });
 
   test("cleared and read again shows on each code whether it is back at once", async () => {
-    await browser.press("Clear");
+    await openFromMore(browser, "Clear the codes");
     await browser.press("Clear and read Bay 2: Kestrin Minnow");
     await browser.find(`${DIALOG}//*[@role='alert'][contains(., 'Nothing was cleared')]`);
     const left = await fetch(`${device.url}/vehicles/bay-2/modules/brakes`, {

@@ -3,7 +3,7 @@ import { PASSPHRASE } from "@/demo/world";
 import { Client, givenApplication } from "./support/application";
 import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
-import { givenBrowser, openJobOf, signIn } from "./support/pages";
+import { givenBrowser, openJobOf, signIn, openFromMore } from "./support/pages";
 
 const application = givenApplication(DEMO_TEMPLATE);
 const page = givenBrowser(application);
@@ -128,7 +128,7 @@ describe("a test", () => {
   });
 
   test("by a bypass keeps it in sight, and the job open, until it is out", async () => {
-    await browser.press("Bypass", "//form");
+    await openFromMore(browser, "Bypass");
     await browser.find(`${DIALOG}//*[@role='note'][contains(., 'take it out before the vehicle is handed over')]`);
     await browser.type("What is bridged, and where", "relay 14, pins 30 and 87");
     await browser.press("Save", DIALOG);

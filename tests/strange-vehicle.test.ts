@@ -77,7 +77,7 @@ describe("a strange vehicle that does not crank", () => {
   });
 
   test("is repaired, named and proved, and its own proof does not strike it out", async () => {
-    await browser.press("Part");
+    await browser.press("Repair");
     await browser.word("Component", "starter mo", "Starter motor");
     await browser.pick("How it failed", "Worn out");
     await browser.type("Parts cost", "180");
@@ -110,7 +110,7 @@ describe("two causes at two places", () => {
     await browser.press("Record a check without a procedure");
     await browser.type("What you checked", what);
     await browser.type("What you saw or read", "open circuit");
-    await browser.pick("What it means for", "another component of the book …");
+    await browser.press("Another component");
     await browser.word("Component", typed, component);
     await browser.pick("How it failed", "Open circuit");
     await browser.press("Measured or seen at the part itself");

@@ -63,7 +63,7 @@ interface Repair {
 }
 
 async function repair({ component, typed, failure, cost, result }: Repair): Promise<void> {
-  await browser.press("Part");
+  await browser.press("Repair");
   await browser.word("Component", typed, component);
   await browser.pick("How it failed", failure);
   await browser.type("Parts cost", cost);

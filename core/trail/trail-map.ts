@@ -69,6 +69,9 @@ export interface TrailMap {
 /** The map's own horizontal units; it is stretched to the width it is given. */
 export const MAP_WIDTH = 1000;
 const MOST_ROADS = 12;
+/** Open roads that nothing speaks for any more say little: so many of them, those that were widest. */
+const MOST_IDLE = 4;
+const IDLE = 0.01;
 /** A suspect gets a road once it was ever this likely. */
 const WORTH_A_ROAD = 0.03;
 /** Half the width of a certain road, and of one that can only just be seen, in px. */
@@ -80,8 +83,8 @@ const MANY_ROADS = 7;
 /** Entries that took no time still need room to be told apart. */
 const LEAST_STEP_SHARE = 0.04;
 const LABEL_ROWS = 2;
-/** Label width as a share of the map, per character and at least: 7 px of 760. */
-const CHARACTER_SHARE = 0.0092;
+/** Label width as a share of the map, per character: 7 px of 465, the narrowest that the map is drawn. */
+const CHARACTER_SHARE = 0.015;
 
 /** Causes that have a road whatever their odds. */
 interface OnTheMap {
@@ -172,11 +175,14 @@ function roadKeys(stops: readonly MapStop[], { through, named }: OnTheMap): read
         : closed.has(key)
           ? (best.get(key) ?? 0) - 1
           : pOf(now, key);
-  const known = [...best]
+  const worth = [...best]
     .filter(([key, p]) => p >= WORTH_A_ROAD || through.has(key) || named.has(key) || closed.has(key))
     .map(([key]) => key)
-    .sort((a, b) => rank(b) - rank(a))
-    .slice(0, MOST_ROADS - 1);
+    .sort((a, b) => rank(b) - rank(a));
+  const isIdle = (key: CauseKey) => !through.has(key) && !named.has(key) && !closed.has(key) && pOf(now, key) < IDLE;
+  const idle = worth.filter(isIdle).sort((a, b) => (best.get(b) ?? 0) - (best.get(a) ?? 0));
+  const left = new Set(idle.slice(MOST_IDLE));
+  const known = worth.filter((key) => !left.has(key)).slice(0, MOST_ROADS - 1);
   return [...known, NOT_IN_THE_BOOK];
 }
 

@@ -32,7 +32,7 @@ export function evidenceName(labels: Labels, source: EvidenceSource): string {
     case "feature":
       return featureName(labels, source.feature.kind, source.feature.subject);
     case "untold":
-      return `not told: ${featureName(labels, source.feature.kind, source.feature.subject)}`;
+      return `not stated: ${featureName(labels, source.feature.kind, source.feature.subject)}`;
     case "denied":
       return `not: ${lowerFirst(labels.condition(source.condition))}`;
     case "absent-code":

@@ -14,7 +14,7 @@ export function Bypasses() {
   const left = (sheet.facts.bypasses ?? []).filter(({ removed }) => !removed);
   if (!left.length) return null;
   return (
-    <section aria-label="Bypasses in place" className="mb-3 border-2 border-brick px-4 py-2">
+    <section aria-label="Bypasses in place" className="border-2 border-brick bg-paper px-4 py-2">
       {left.map(({ seq, what }) => (
         <div key={seq} className="flex flex-wrap items-center gap-3">
           <p className="flex grow items-center gap-2">

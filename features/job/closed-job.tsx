@@ -15,7 +15,7 @@ export function ClosedJob() {
   const { title, words } = afterwards(sheet);
   const asksAfter = mayRecord && !sheet.cameBack && sheet.facts.finding?.result === "root-cause";
   return (
-    <section aria-label="After the job" className="border-l-4 border-rule-strong bg-paper-2 px-4 py-3">
+    <section aria-label="After the job" className="grow border-l-4 border-rule-strong bg-paper-2 px-4 py-3">
       <h2 className="text-lg">{title}</h2>
       <p>{words}</p>
       <div className="mt-2 flex flex-wrap gap-2">

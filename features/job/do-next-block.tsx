@@ -8,8 +8,8 @@ import { useJobPage, type JobDialog } from "./job-context";
 export function Block({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <>
-      <p className="font-medium text-ochre-ink">Do next</p>
-      <h2 className="text-xl">{title}</h2>
+      <p className="text-sm font-medium text-ochre-ink">Do next</p>
+      <h2 className="text-xl leading-tight">{title}</h2>
       {children}
     </>
   );

@@ -17,7 +17,7 @@ export function DoNext() {
   if (facts.closed) return <ClosedJob />;
   if (!mayRecord) return null;
   return (
-    <section aria-label="Do next" className="border-l-4 border-ochre bg-ochre-pale px-4 py-3">
+    <section aria-label="Do next" className="grow border-l-4 border-ochre bg-ochre-pale px-4 py-3">
       <GoOn />
       {cameBack && <p className="mb-1 font-medium text-brick">The fault came back: the cause has lost its standing.</p>}
       {need.kind === "test" && <NextAction />}
@@ -54,8 +54,8 @@ function TryPart({ partSeq }: { readonly partSeq: number }) {
   const { needName } = useJobPage().sheet;
   return (
     <Block title={`Try it: ${needName ?? "the part"} is in`}>
-      <p>Under the conditions of the complaint. What came of it counts as much when it changed nothing.</p>
-      <Actions first={{ label: "Say what came of it", dialog: { kind: "part-result", partSeq } }} />
+      <p>Under the conditions of the complaint. A repair that changed nothing counts as much as one that cured it.</p>
+      <Actions first={{ label: "Record the result", dialog: { kind: "part-result", partSeq } }} />
     </Block>
   );
 }

@@ -1,34 +1,53 @@
 "use client";
 
-import Link from "next/link";
+import { ChevronUp } from "lucide-react";
+import { useRouter } from "next/navigation";
 import { useState, type KeyboardEvent } from "react";
 import { completeLine, readEntryLine, type EntryLine } from "@/core/entry-line";
 import { CommandMessage } from "@/features/shared/command-message";
 import { Button } from "@/ui/button";
+import { Menu } from "@/ui/menu";
 import { useJobPage, useMay, type JobDialog } from "./job-context";
 import { entriesOf, understood } from "./line-entries";
 import { PictureButton } from "./picture-button";
 import { useJobCommand } from "./use-job-command";
 
-const FORMS: readonly { readonly label: string; readonly dialog: JobDialog }[] = [
-  { label: "Symptoms", dialog: { kind: "symptoms" } },
-  { label: "Before", dialog: { kind: "prior-work" } },
-  { label: "Confirm", dialog: { kind: "confirm" } },
+interface Form {
+  readonly label: string;
+  readonly dialog: JobDialog;
+}
+
+/** In the order of the work; what is needed on every job stands first, the rest behind one control. */
+const FORMS: readonly Form[] = [
   { label: "Scan", dialog: { kind: "scan" } },
-  { label: "Clear", dialog: { kind: "clear" } },
   { label: "Test", dialog: { kind: "other-ways" } },
-  { label: "Bypass", dialog: { kind: "bypass" } },
-  { label: "Part", dialog: { kind: "part", cause: null } },
+  { label: "Repair", dialog: { kind: "part", cause: null } },
   { label: "Cause", dialog: { kind: "finding" } },
+  { label: "Proof", dialog: { kind: "proof", step: "road-test" } },
+];
+const MORE: readonly Form[] = [
+  { label: "Symptoms", dialog: { kind: "symptoms" } },
+  { label: "Earlier work", dialog: { kind: "prior-work" } },
+  { label: "Confirm the complaint", dialog: { kind: "confirm" } },
+  { label: "Clear the codes", dialog: { kind: "clear" } },
+  { label: "A check without a procedure", dialog: { kind: "check" } },
+  { label: "Name a suspect", dialog: { kind: "suspect" } },
+  { label: "Bypass", dialog: { kind: "bypass" } },
+  { label: "Watch for it", dialog: { kind: "watch" } },
   { label: "Hand over", dialog: { kind: "hand-over" } },
 ];
 /** What the desk may fill in: what customers tell. */
-const DESK_FORMS = new Set(["Symptoms", "Before", "Hand over"]);
+const DESK_FORMS: readonly Form[] = [
+  { label: "Symptoms", dialog: { kind: "symptoms" } },
+  { label: "Earlier work", dialog: { kind: "prior-work" } },
+  { label: "Hand over", dialog: { kind: "hand-over" } },
+];
 
 /** Always in reach: one line that says what it understood before it is saved; what it does not understand is a note. */
 export function EntryLineBar() {
   const mayRecord = useMay("job.record");
   const { open, sheet } = useJobPage();
+  const router = useRouter();
   const [text, setText] = useState("");
   const command = useJobCommand("record-entries", "Saved");
   const line = readEntryLine(text, sheet.words);
@@ -46,16 +65,24 @@ export function EntryLineBar() {
     event.preventDefault();
     setText(completed);
   };
-  const forms = FORMS.filter(({ label }) => mayRecord || DESK_FORMS.has(label));
+  const forms = mayRecord
+    ? FORMS.map((form) => ({ ...form, dialog: withNextStep(form.dialog, sheet.need) }))
+    : DESK_FORMS;
+  const more = [
+    ...(mayRecord ? MORE : []).map(({ label, dialog }) => ({ label, onPick: () => open(dialog) })),
+    { label: "Calculators", onPick: () => router.push(`/calculators?job=${sheet.job.id}`) },
+    { label: "What the line understands", onPick: () => open({ kind: "line-help" }) },
+  ];
   return (
     <div className="no-print fixed inset-x-0 bottom-0 z-30 border-t-2 border-ink bg-paper px-4 py-2 sm:px-6">
       <CommandMessage message={command.message ?? command.problems[0]?.message ?? null} meanwhile={command.meanwhile} />
+      <Understood line={line} />
       <form
         onSubmit={(event) => {
           event.preventDefault();
           void save();
         }}
-        className="flex flex-wrap items-center gap-2 xl:flex-nowrap"
+        className="flex flex-wrap items-center gap-x-3 lg:flex-nowrap"
       >
         <label htmlFor="entry-line" className="sr-only">
           Entry line: codes, symptoms, odometer, minutes, or a note
@@ -69,36 +96,47 @@ export function EntryLineBar() {
           placeholder="P0299 stored, uphill, not hot 6m"
           className="field-input mono min-w-0 grow basis-40"
         />
-        <Understood line={line} />
         <Button type="submit" look="main" busy={command.busy} disabled={!text.trim()}>
           Save
         </Button>
-        <Button
-          id="line-help"
-          look="quiet"
-          aria-label="What the line understands"
-          onClick={() => open({ kind: "line-help" })}
+        <div
+          className="-mx-2 flex w-[calc(100%+1rem)] justify-between lg:mx-0 lg:w-auto lg:justify-start"
+          role="group"
+          aria-label="Record"
         >
-          ?
-        </Button>
-        <div className="flex w-full overflow-x-auto xl:w-auto">
-          <PictureButton text={text} onKept={() => setText("")} />
-          <Link
-            href={`/calculators?job=${sheet.job.id}`}
-            prefetch={false}
-            className="order-last inline-flex min-h-11 shrink-0 items-center px-2 font-medium underline decoration-rule-strong underline-offset-4 hover:decoration-ink"
-          >
-            Calculators
-          </Link>
           {forms.map(({ label, dialog }) => (
             <Button key={label} look="quiet" className="shrink-0" onClick={() => open(dialog)}>
               {label}
             </Button>
           ))}
+          <PictureButton text={text} onKept={() => setText("")} />
+          <Menu
+            label={
+              <>
+                More <ChevronUp aria-hidden size={18} className="hidden sm:block" />
+              </>
+            }
+            items={more}
+          />
         </div>
       </form>
+      <button
+        id="line-help"
+        type="button"
+        tabIndex={-1}
+        className="sr-only"
+        onClick={() => open({ kind: "line-help" })}
+      >
+        What the line understands
+      </button>
     </div>
   );
+}
+
+/** The proof that is still missing is the one that opens. */
+function withNextStep(dialog: JobDialog, need: ReturnType<typeof useJobPage>["sheet"]["need"]): JobDialog {
+  const step = need.kind === "proof" ? need.missing[0] : undefined;
+  return dialog.kind === "proof" && step ? { ...dialog, step } : dialog;
 }
 
 function Understood({ line }: { readonly line: EntryLine }) {
@@ -108,13 +146,13 @@ function Understood({ line }: { readonly line: EntryLine }) {
   const parts = understood(line, { symptom: labelIn(symptoms), condition: labelIn(conditions) });
   if (!parts.length) return null;
   return (
-    <span aria-live="polite" className="flex flex-wrap items-center gap-1 text-sm">
+    <p aria-live="polite" className="flex flex-wrap items-center gap-1 pb-2 text-sm">
       <span className="text-ink-soft">understood:</span>
       {parts.map((part) => (
         <span key={part} className="mono border-b-2 border-spruce bg-paper-2 px-2 py-1">
           {part}
         </span>
       ))}
-    </span>
+    </p>
   );
 }

@@ -12,7 +12,7 @@ export function IsItAFault() {
   return (
     <Section title="Is it a fault at all?" aside="it may work as designed">
       <ul>
-        {sheet.designed.map((each) => (
+        {sheet.designed.map((each, at) => (
           <li key={each.from + each.what} className="flex flex-col gap-1 border-b border-rule py-2">
             <p>
               {each.what} <span className="text-sm text-ink-soft">({each.from})</span>
@@ -23,7 +23,7 @@ export function IsItAFault() {
                 look="quiet"
                 className="self-start"
                 aria-label={`It works as designed: ${each.what}`}
-                onClick={() => open({ kind: "finding", designed: each })}
+                onClick={() => open({ kind: "finding", designed: at })}
               >
                 It works as designed
               </Button>

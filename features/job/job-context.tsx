@@ -4,7 +4,6 @@ import { createContext, useContext } from "react";
 import type { Cause } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import type { ProofStep } from "@/core/proof";
-import type { DesignedView } from "@/server/views/designed";
 import type { JobSheet } from "@/server/views/job-sheet";
 import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
@@ -26,7 +25,7 @@ export type JobDialog =
   | { readonly kind: "line-help" }
   | { readonly kind: "suspect" }
   | { readonly kind: "proof"; readonly step: ProofStep }
-  | { readonly kind: "finding"; readonly designed?: DesignedView }
+  | { readonly kind: "finding"; readonly designed?: number }
   | { readonly kind: "close" }
   | { readonly kind: "reopen" }
   | { readonly kind: "hand-over" }

@@ -1,6 +1,7 @@
 "use client";
 
-import { useCallback, useMemo, useState } from "react";
+import dynamic from "next/dynamic";
+import { useMemo } from "react";
 import type { PersonId } from "@/core/ids";
 import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
@@ -10,8 +11,7 @@ import { Bypasses } from "./bypasses";
 import { DoNext } from "./do-next";
 import { EntryLineBar } from "./entry-line-bar";
 import { IsItAFault } from "./is-it-a-fault";
-import { JobDialogs } from "./dialogs";
-import { JobPageProvider, type JobDialog } from "./job-context";
+import { JobPageProvider } from "./job-context";
 import { JobHead } from "./job-head";
 import { JobKeys } from "./job-keys";
 import { LiveJob } from "./live-job";
@@ -19,6 +19,10 @@ import { Questions } from "./questions";
 import { Suspects } from "./suspects";
 import { TrailList } from "./trail-list";
 import { TrailMapView } from "./trail-map-view";
+import { useDialog } from "./use-dialog";
+
+// Most visits open one dialog or none: their code comes when it is wanted.
+const JobDialogs = dynamic(() => import("./dialogs").then(({ JobDialogs: Dialogs }) => Dialogs), { ssr: false });
 
 interface JobPageProps {
   readonly sheet: JobSheet;
@@ -27,32 +31,35 @@ interface JobPageProps {
   readonly me: PersonId;
 }
 
-/** The job sheet: the map across, the trail below left, what to do and who is suspected right, the entry line at the foot. */
+/**
+ * The job sheet: the map with what to do beside it, so that neither pushes the other away; below the trail, who is suspected, and who has been
+ * here before; the entry line at the foot. On a phone what to do comes first.
+ */
 export function JobPage({ sheet, site, rights, me }: JobPageProps) {
-  const [dialog, setDialog] = useState<JobDialog | null>(null);
-  const close = useCallback(() => setDialog(null), []);
-  const value = useMemo(() => ({ sheet, site, rights, me, open: setDialog, close }), [sheet, site, rights, me, close]);
+  const { dialog, open, close } = useDialog();
+  const value = useMemo(() => ({ sheet, site, rights, me, open, close }), [sheet, site, rights, me, open, close]);
   return (
     <JobPageProvider value={value}>
       <LiveJob jobId={sheet.job.id} version={sheet.job.version} />
       <JobKeys />
       <JobHead />
-      {/* On a phone what to do comes first, then the roads, the trail, and who is suspected. */}
-      <div className="grid pb-28 lg:grid-cols-[minmax(0,1fr)_29rem] lg:grid-rows-[auto_auto_1fr]">
-        <div className="order-2 lg:order-none lg:col-span-2">
+      <div className="grid lg:grid-cols-[minmax(0,1fr)_24rem] lg:border-y lg:border-rule lg:bg-paper-2 xl:grid-cols-[minmax(0,1fr)_26rem]">
+        <div className="order-2 min-w-0 lg:order-none">
           <TrailMapView />
         </div>
-        <div className="order-1 px-4 pb-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-2 lg:pt-3">
+        <div className="order-1 flex flex-col lg:order-none">
           <Bypasses />
           <DoNext />
         </div>
-        <div className="order-3 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-1 lg:row-span-2 lg:row-start-2 lg:border-r lg:border-rule">
-          <TrailList />
-        </div>
-        <div className="order-4 flex flex-col gap-6 px-4 pt-3 sm:px-6 lg:order-none lg:col-start-2 lg:row-start-3">
+      </div>
+      <div className="grid gap-x-8 gap-y-6 px-4 pt-3 pb-36 sm:px-6 md:grid-cols-2 lg:pb-24 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)_minmax(0,1fr)] print:block">
+        <TrailList />
+        <div className="flex min-w-0 flex-col gap-6">
           <IsItAFault />
-          <Questions />
           <Suspects />
+          <Questions />
+        </div>
+        <div className="flex min-w-0 flex-col gap-6 md:col-span-2 xl:col-span-1">
           <BeenHere />
           <ClosedRoads />
         </div>

@@ -23,8 +23,9 @@ export function NextAction() {
         </Button>
         <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
       </div>
-      <InAll />
-      <SecondBest />
+      <p className="mt-2 text-sm text-ink-soft">
+        <InAll /> <SecondBest />
+      </p>
       <WhileThere />
       {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
     </Block>
@@ -68,14 +69,13 @@ function NothingLeft() {
 /** What it is expected to take in all: work and money apart. */
 function InAll() {
   const { expectedWorkMinutes, expectedParts, unknown } = useJobPage().sheet.advice;
-  if (expectedWorkMinutes > WORKING_DAY)
-    return <p className="mt-2 text-sm text-ink-soft">The book cannot say yet how long this will take.</p>;
+  if (expectedWorkMinutes > WORKING_DAY) return <>The book cannot say yet how long this will take.</>;
   const parts = expectedParts.amount >= 1 ? `, parts ${moneyText(wholeMoney(expectedParts))}` : "";
   return (
-    <p className="mt-2 text-sm text-ink-soft">
+    <>
       On average {minutesText(expectedWorkMinutes)}
       {parts} until it is fixed{unknown >= MUCH_UNKNOWN ? ", if the book knows the cause" : ""}.
-    </p>
+    </>
   );
 }
 
@@ -92,9 +92,9 @@ function SecondBest() {
   const { title, moreMinutes } = secondBest;
   const more = moreMinutes < 1 ? "is as good" : `would take about ${minutesText(moreMinutes)} more`;
   return (
-    <p className="mt-2 text-sm text-ink-soft">
+    <>
       Second best, “{title}”, {more}.
-    </p>
+    </>
   );
 }
 

@@ -36,7 +36,7 @@ export function PictureButton({ text, onKept }: PictureButtonProps) {
         label="Add a picture or PDF"
         onPick={(file) => void add(file)}
       >
-        <Camera aria-hidden size={20} /> Picture
+        <Camera aria-hidden size={20} /> <span className="hidden sm:inline">Picture</span>
       </FileButton>
       {wrong && (
         <span role="alert" className="shrink-0 content-center text-sm font-medium text-brick">

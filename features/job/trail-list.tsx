@@ -1,19 +1,101 @@
 "use client";
 
+import { useState } from "react";
+import type { EntryView } from "@/server/views/trail";
 import { Section } from "@/ui/section";
 import { useJobPage } from "./job-context";
 import { TrailEntry } from "./trail-entry";
+import { useRemembered } from "./use-remembered";
+
+/** What one may want to see of a trail alone. */
+const SHOWN: readonly {
+  readonly value: string;
+  readonly label: string;
+  readonly kinds: readonly EntryView["kind"][];
+}[] = [
+  { value: "all", label: "all", kinds: [] },
+  { value: "tests", label: "tests", kinds: ["test", "scan", "cleared"] },
+  {
+    value: "repairs",
+    label: "repairs",
+    kinds: ["part", "part-result", "bypass", "bypass-removed", "proof", "finding"],
+  },
+  {
+    value: "told",
+    label: "told",
+    kinds: ["opened", "symptoms", "confirmed", "watch", "prior-work", "odometer", "note", "handed"],
+  },
+];
+/** So many entries can be looked over at once; of a longer trail the older ones are folded. */
+const MOST_AT_ONCE = 30;
 
 /** The dated record, entry after entry; what was taken back stays, struck. */
 export function TrailList() {
-  const { sheet } = useJobPage();
+  const { trail } = useJobPage().sheet;
+  const [shown, setShown] = useRemembered("trail-shown", "all");
+  const [order, setOrder] = useRemembered("trail-order", "last");
+  const [whole, setWhole] = useState(false);
+  const kinds = SHOWN.find(({ value }) => value === shown)?.kinds ?? [];
+  const chosen = trail.filter(({ kind }) => !kinds.length || kinds.includes(kind));
+  const folded = whole ? 0 : Math.max(0, chosen.length - MOST_AT_ONCE);
+  const latest = chosen.slice(folded);
   return (
-    <Section title="Trail" aside="minutes spent · newest below">
+    <Section
+      title="Trail"
+      aside={
+        <span className="no-print flex flex-wrap items-center gap-x-1">
+          <span role="group" aria-label="Show of the trail" className="flex">
+            {SHOWN.map(({ value, label }) => (
+              <Toggle key={value} label={label} isOn={shown === value} onPress={() => setShown(value)} />
+            ))}
+          </span>
+          <Toggle
+            label={order === "first" ? "newest first" : "newest last"}
+            isOn={false}
+            onPress={() => setOrder(order === "first" ? "last" : "first")}
+          />
+        </span>
+      }
+    >
+      {folded > 0 && order === "last" && <Earlier count={folded} onShow={() => setWhole(true)} />}
+      {chosen.length === 0 && <p className="py-2 text-ink-soft">Nothing of this kind yet.</p>}
       <ol>
-        {sheet.trail.map((entry) => (
+        {(order === "first" ? latest.toReversed() : latest).map((entry) => (
           <TrailEntry key={entry.seq} entry={entry} />
         ))}
       </ol>
+      {folded > 0 && order === "first" && <Earlier count={folded} onShow={() => setWhole(true)} />}
     </Section>
+  );
+}
+
+function Earlier({ count, onShow }: { readonly count: number; readonly onShow: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onShow}
+      className="no-print min-h-11 underline decoration-rule-strong underline-offset-4 hover:decoration-ink"
+    >
+      {count === 1 ? "One earlier entry" : `${count} earlier entries`}
+    </button>
+  );
+}
+
+interface ToggleProps {
+  readonly label: string;
+  readonly isOn: boolean;
+  readonly onPress: () => void;
+}
+
+function Toggle({ label, isOn, onPress }: ToggleProps) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={onPress}
+      className="-my-2 min-h-11 min-w-11 px-1.5 text-sm text-ink-soft underline-offset-4 hover:text-ink aria-pressed:font-semibold aria-pressed:text-ink aria-pressed:underline"
+    >
+      {label}
+    </button>
   );
 }

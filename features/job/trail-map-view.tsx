@@ -11,7 +11,7 @@ import { useJobPage } from "./job-context";
 const TOP = 44;
 const ROW = 17;
 /** The plot's share of the width; names stand right of it. */
-const PLOT_PERCENT = 66;
+const PLOT_PERCENT = 57;
 
 /** One road a suspect, as wide as its odds, over the minutes spent. On a phone a short list of the roads. */
 export function TrailMapView() {
@@ -19,7 +19,7 @@ export function TrailMapView() {
   const { roads, crossings, height, bookChanged } = sheet.map;
   if (!roads.length) return <Empty>No map yet: it starts with the first entry.</Empty>;
   return (
-    <section aria-label="Trail map" className="border-y border-rule bg-paper-2">
+    <section aria-label="Trail map" className="border-y border-rule bg-paper-2 lg:border-0">
       <div className="hidden px-6 py-2 lg:block">
         <Drawing roads={roads} crossings={crossings} height={height} />
       </div>
@@ -146,7 +146,7 @@ function Roads({ roads, height }: Pick<DrawingProps, "roads" | "height">) {
         ))}
       </svg>
       {roads.map((road) => (
-        <RoadEnd key={road.key} road={road} />
+        <RoadEnd key={road.key} road={road} hasRoom={roads.length < MANY_ROADS} />
       ))}
     </>
   );
@@ -156,10 +156,10 @@ function Roads({ roads, height }: Pick<DrawingProps, "roads" | "height">) {
 function Legend() {
   return (
     <g fontSize="13" fill="var(--color-ink-soft)">
-      <text x={`${PLOT_PERCENT}%`} dx="88" y={TOP - 27} fontSize="15" fontWeight={600} fill="var(--color-ink)">
+      <text x={`${PLOT_PERCENT}%`} dx="70" y={TOP - 27} fontSize="15" fontWeight={600} fill="var(--color-ink)">
         Trail map
       </text>
-      <text x={`${PLOT_PERCENT}%`} dx="88" y={TOP - 10}>
+      <text x={`${PLOT_PERCENT}%`} dx="70" y={TOP - 10}>
         width: odds · bar: dead end · across: minutes
       </text>
     </g>
@@ -204,7 +204,7 @@ function CrossingMark({ crossing, bottom, isShown }: CrossingMarkProps) {
 }
 
 /** What stands at the end of a road: an end bar with its reason, or an arrowhead, and the name in the order of odds. */
-function RoadEnd({ road }: { readonly road: RoadView }) {
+function RoadEnd({ road, hasRoom }: { readonly road: RoadView; readonly hasRoom: boolean }) {
   const y = road.y + TOP;
   const half = road.endHalfWidth;
   const end = road.endShare * PLOT_PERCENT;
@@ -224,13 +224,13 @@ function RoadEnd({ road }: { readonly road: RoadView }) {
         </svg>
       )}
       <g className="mono">
-        <text x={`${PLOT_PERCENT}%`} dx="74" y={y + 5} fontSize="14" textAnchor="end" fill="var(--color-ink)">
+        <text x={`${PLOT_PERCENT}%`} dx="58" y={y + 5} fontSize="14" textAnchor="end" fill="var(--color-ink)">
           {road.state === "closed" ? "" : percentText(road.p)}
         </text>
       </g>
       <text
         x={`${PLOT_PERCENT}%`}
-        dx="88"
+        dx="70"
         y={y + 5}
         fontSize="15"
         fontWeight={road.state === "closed" ? 400 : 600}
@@ -243,8 +243,34 @@ function RoadEnd({ road }: { readonly road: RoadView }) {
         }
         textDecoration={road.state === "closed" ? "line-through" : undefined}
       >
-        {road.name}
+        <RoadName road={road} y={y} hasRoom={hasRoom} />
       </text>
+    </>
+  );
+}
+
+/** So many letters have room beside the map; a longer name stands in two lines, the part and how it failed. */
+const NAME_LETTERS = 30;
+/** From so many roads on they stand too close for a second line. */
+const MANY_ROADS = 7;
+
+interface RoadNameProps {
+  readonly road: RoadView;
+  readonly y: number;
+  readonly hasRoom: boolean;
+}
+
+function RoadName({ road: { name }, y, hasRoom }: RoadNameProps) {
+  const colon = name.indexOf(": ");
+  if (!hasRoom || name.length <= NAME_LETTERS || colon < 0) return name;
+  return (
+    <>
+      <tspan x={`${PLOT_PERCENT}%`} dx="70" y={y - 2} fontSize="14">
+        {name.slice(0, colon + 1)}
+      </tspan>
+      <tspan x={`${PLOT_PERCENT}%`} dx="70" y={y + 13} fontSize="14">
+        {name.slice(colon + 2)}
+      </tspan>
     </>
   );
 }

@@ -51,7 +51,9 @@ function ModuleRow({ module: { name, also }, onChange }: ModuleRowProps) {
   return (
     <li className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule py-1">
       <span className="w-32 font-medium">{name}</span>
-      <span className="min-w-0 grow text-ink-soft">{also.length ? `also ${also.join(", ")}` : "no other name"}</span>
+      <span className="min-w-0 flex-1 basis-40 text-ink-soft">
+        {also.length ? `also ${also.join(", ")}` : "no other name"}
+      </span>
       {onChange && (
         <span className="flex gap-2">
           <Button look="quiet" aria-label={`Change ${name}`} onClick={onChange}>

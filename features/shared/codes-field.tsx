@@ -39,7 +39,7 @@ export function CodesField({ value, modules, onChange }: CodesFieldProps) {
               value={draft.module}
               onChange={(event) => change(at, { ...draft, module: event.target.value })}
             >
-              <option value="">not told</option>
+              <option value="">not stated</option>
               {[...new Set([...modules, ...(draft.module ? [draft.module] : [])])].map((module) => (
                 <option key={module}>{module}</option>
               ))}

@@ -21,7 +21,7 @@ const PLACES = [
 ] as const;
 
 /** Places that are chapters of the book. */
-const BOOK = ["/procedures", "/codes", "/designed", "/words", "/catalogue", "/instruments", "/makers"];
+const BOOK = ["/procedures", "/codes", "/designed", "/words", "/catalogue", "/instruments", "/makers", "/modules"];
 
 export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
   const path = usePathname();
@@ -31,14 +31,17 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
       <Link href="/" className="inline-flex min-h-11 items-center" title={shop}>
         <Wordmark />
       </Link>
-      <nav aria-label="Places" className="order-last flex w-full gap-1 sm:order-none sm:w-auto">
+      <nav
+        aria-label="Places"
+        className="order-last -mx-2 flex w-[calc(100%+1rem)] justify-between sm:order-none sm:mx-0 sm:w-auto sm:justify-start sm:gap-1"
+      >
         {places.map(({ href, label }) => (
           <Link
             key={href}
             href={href}
             aria-current={path === href ? "page" : undefined}
             className={classNames(
-              "inline-flex min-h-11 items-center border-b-4 px-2 font-head text-lg",
+              "inline-flex min-h-11 items-center border-b-4 px-1.5 font-head text-base whitespace-nowrap sm:px-2 sm:text-lg",
               path === href || (href === "/book" && BOOK.includes(path))
                 ? "border-ochre"
                 : "border-transparent text-ink-soft hover:text-ink",

@@ -94,7 +94,7 @@ export class Browser {
   async press(words: string, within = ""): Promise<void> {
     const said = quote(words);
     await this.click(
-      `${within}//*[self::button or self::a or self::summary or @role='option'][normalize-space(.)=${said} or @aria-label=${said}]`,
+      `${within}//*[self::button or self::a or self::summary or @role='option' or @role='menuitem'][normalize-space(.)=${said} or @aria-label=${said}]`,
     );
   }
 

@@ -38,3 +38,9 @@ export async function prove(browser: Browser, title: string): Promise<void> {
   await browser.press("Save the proof");
   await browser.find(`//section[@aria-label='Do next']//h2[not(contains(., '${title}'))]`);
 }
+
+/** Opens one of the forms of a job sheet that stand behind More. */
+export async function openFromMore(browser: Browser, words: string): Promise<void> {
+  await browser.press("More");
+  await browser.press(words, "//*[@role='menu']");
+}

@@ -1,8 +1,8 @@
 "use client";
 
-import { useState } from "react";
 import { Field, TextInput } from "@/ui/form";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText } from "./minutes-field";
 import { Cautions } from "./test/cautions";
@@ -15,14 +15,16 @@ const CAUTIONS = [
 
 /** Something is bridged to find a fault: it stays in sight until it is out. */
 export function BypassDialog() {
-  const command = useJobCommand("record-bypass", "Saved");
-  const [what, setWhat] = useState("");
-  const [minutes, setMinutes] = useState("5");
+  const form = useJobForm("bypass", { what: "", minutes: "5" });
+  const command = useJobCommand("record-bypass", "Saved", { form });
+  const [what, setWhat] = form.field("what");
+  const [minutes, setMinutes] = form.field("minutes");
   return (
     <JobForm
       title="Bypass for diagnosis"
       lead="It stays in sight on this job until somebody says that it is out; the job is not closed before."
       command={command}
+      form={form}
       fields={["what", "minutes"]}
       save="Save"
       disabled={!what.trim()}

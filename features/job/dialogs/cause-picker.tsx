@@ -5,6 +5,7 @@ import { Field, SelectInput } from "@/ui/form";
 import { AddWord } from "@/features/shared/add-word";
 import { PickWord } from "@/features/shared/pick-word";
 import { Button } from "@/ui/button";
+import { ChooseOne } from "@/ui/choices";
 import { useState } from "react";
 import { useJobPage, useMay } from "../job-context";
 
@@ -13,18 +14,39 @@ interface CausePickerProps {
   readonly failure: string;
   readonly onChange: (cause: Cause) => void;
   readonly failureOptional?: boolean;
+  /** Whether the leading suspects stand there to be tapped. */
+  readonly leads?: boolean;
 }
 
-/** A component, found by typing, and how it failed. */
-export function CausePicker({ component, failure, onChange, failureOptional = false }: CausePickerProps) {
-  const { components, failures } = useJobPage().sheet.words;
+/** So many suspects stand there to be tapped; any other component is found by typing. */
+const MOST_LEADING = 4;
+
+/** One of the leading suspects by a tap, or a component, found by typing, and how it failed. */
+export function CausePicker({ component, failure, onChange, failureOptional = false, leads = true }: CausePickerProps) {
+  const { words, advice } = useJobPage().sheet;
+  const { components, failures } = words;
+  const leading = leads ? advice.suspects.filter(({ closed }) => !closed).slice(0, MOST_LEADING) : [];
   const mayAdd = useMay("words.extend");
   const [adding, setAdding] = useState(false);
   const picked = components.find(({ key }) => key === component);
   return (
     <div className="flex flex-col gap-4">
+      {leading.length > 0 && (
+        <ChooseOne
+          label="Leading suspects"
+          value={leading.find((each) => each.component === component && each.failure === failure)?.key ?? null}
+          onChange={(key) => {
+            const suspect = leading.find((each) => each.key === key);
+            if (suspect) onChange({ component: suspect.component, failure: suspect.failure });
+          }}
+          choices={leading.map(({ key, name }) => ({ value: key, label: name }))}
+        />
+      )}
       <div>
-        <p className="mb-1 font-medium">Component{picked && <span>: {picked.label}</span>}</p>
+        <p className="mb-1 font-medium">
+          {leading.length > 0 ? "Or another component" : "Component"}
+          {picked && <span>: {picked.label}</span>}
+        </p>
         <PickWord
           kind="component"
           mayAdd={mayAdd}

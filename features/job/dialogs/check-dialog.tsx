@@ -1,12 +1,11 @@
 "use client";
 
-import { useState } from "react";
-import { lowerFirst } from "@/core/words";
 import type { Cause, EffectKind } from "@/core/book";
 import { ChooseOne } from "@/ui/choices";
-import { Field, SelectInput, TextArea, TextInput } from "@/ui/form";
+import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText } from "./minutes-field";
@@ -21,20 +20,32 @@ const EFFECT_CHOICES: readonly { readonly value: EffectKind | "none"; readonly l
   { value: "proves", label: "Measured or seen at the part itself" },
 ];
 const ANOTHER = "another";
+const NONE = "none";
+const MOST_LEADING = 5;
 
 /** A check that follows no procedure: what was done, what was seen, and what that means for one suspect. */
 export function CheckDialog() {
   const { sheet } = useJobPage();
-  const command = useJobCommand("record-test", "Check saved");
-  const [title, setTitle] = useState("");
-  const [outcome, setOutcome] = useState("");
-  const [suspect, setSuspect] = useState("");
-  const [other, setOther] = useState<Cause>({ component: "", failure: "" });
-  const [place, setPlace] = useState("");
-  const [effect, setEffect] = useState<string | null>(null);
-  const [minutes, setMinutes] = useState("");
+  const form = useJobForm("check", {
+    title: "",
+    outcome: "",
+    suspect: NONE as string,
+    other: { component: "", failure: "" } as Cause,
+    place: "",
+    effect: null as string | null,
+    minutes: "",
+  });
+  const command = useJobCommand("record-test", "Check saved", { form });
+  const [title, setTitle] = form.field("title");
+  const [outcome, setOutcome] = form.field("outcome");
+  const [suspect, setSuspect] = form.field("suspect");
+  const [other, setOther] = form.field("other");
+  const [place, setPlace] = form.field("place");
+  const [effect, setEffect] = form.field("effect");
+  const [minutes, setMinutes] = form.field("minutes");
   const save = () => {
-    const [component = "", failure = ""] = suspect === ANOTHER ? [other.component, other.failure] : suspect.split("/");
+    const [component = "", failure = ""] =
+      suspect === ANOTHER ? [other.component, other.failure] : suspect === NONE ? [] : suspect.split("/");
     const kind = EFFECT_CHOICES.find(({ value }) => value === effect)?.value ?? "none";
     const effects = component && kind !== "none" ? [{ component, failure: failure || null, effect: kind }] : [];
     return command.save({ procedure: null, title, outcome, place, effects, minutes: minutesOrText(minutes) });
@@ -44,6 +55,7 @@ export function CheckDialog() {
       title="Record a check"
       lead="For what you did without a procedure. A check that rules something out counts as much as one that finds."
       command={command}
+      form={form}
       fields={["title", "outcome", "place", "minutes"]}
       save="Save the check"
       onSubmit={save}
@@ -54,19 +66,23 @@ export function CheckDialog() {
       <Field name="outcome" label="What you saw or read">
         <TextArea rows={2} value={outcome} onChange={(event) => setOutcome(event.target.value)} />
       </Field>
-      <Field name="suspect" label="What it means for">
-        <SelectInput value={suspect} onChange={(event) => setSuspect(event.target.value)}>
-          <option value="">no suspect in particular</option>
-          {sheet.advice.suspects.map(({ key, name }) => (
-            <option key={key} value={key}>
-              {lowerFirst(name)}
-            </option>
-          ))}
-          <option value={ANOTHER}>another component of the book …</option>
-        </SelectInput>
-      </Field>
-      {suspect === ANOTHER && <CausePicker {...other} onChange={setOther} failureOptional />}
-      {suspect && <ChooseOne label="What it means" value={effect} onChange={setEffect} choices={EFFECT_CHOICES} />}
+      <div>
+        <p className="mb-2 font-medium">What it speaks about</p>
+        <ChooseOne
+          label="What it speaks about"
+          value={suspect}
+          onChange={setSuspect}
+          choices={[
+            ...sheet.advice.suspects.slice(0, MOST_LEADING).map(({ key, name }) => ({ value: key, label: name })),
+            { value: ANOTHER, label: "Another component" },
+            { value: NONE, label: "None in particular" },
+          ]}
+        />
+      </div>
+      {suspect === ANOTHER && <CausePicker {...other} onChange={setOther} failureOptional leads={false} />}
+      {suspect !== NONE && (
+        <ChooseOne label="What it means" value={effect} onChange={setEffect} choices={EFFECT_CHOICES} />
+      )}
       <PlaceField value={place} onChange={setPlace} />
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>

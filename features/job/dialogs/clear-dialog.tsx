@@ -1,11 +1,11 @@
 "use client";
 
-import { useState } from "react";
 import { homeModule, type CodeReturn } from "@/core/codes";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
 import { ChooseOne } from "@/ui/choices";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { PluggedVehicles, type ReadStep } from "./plugged-vehicle";
 import { MinutesField, minutesOrText } from "./minutes-field";
@@ -27,9 +27,11 @@ const STEPS = [
 export function ClearDialog() {
   const { sheet } = useJobPage();
   const { codes } = sheet.facts;
-  const command = useJobCommand("record-clear", "Saved");
-  const [returned, setReturned] = useState<Readonly<Record<string, string>>>({});
-  const [minutes, setMinutes] = useState("5");
+
+  const form = useJobForm("clear", { returned: {} as Readonly<Record<string, string>>, minutes: "5" });
+  const command = useJobCommand("record-clear", "Saved", { form });
+  const [returned, setReturned] = form.field("returned");
+  const [minutes, setMinutes] = form.field("minutes");
   const keyOf = ({ code, module }: (typeof codes)[number]) => `${code} ${module ?? ""}`;
   /**
    * What the modules hold right after clearing is back at once, what they hold only after a key cycle or a drive is back by then;
@@ -65,6 +67,7 @@ export function ClearDialog() {
       title="Clear and see"
       lead="Cleared is not repaired. Which code came back, and when?"
       command={command}
+      form={form}
       fields={["minutes"]}
       save="Save"
       onSubmit={save}

@@ -1,17 +1,18 @@
 "use client";
 
-import { useState } from "react";
 import { Field, TextArea } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 
 /** Closes the job; what it teaches the book grows with what was proved. */
 export function CloseDialog() {
   const { sheet, rights } = useJobPage();
-  const command = useJobCommand("close-job", "Job closed");
-  const [reason, setReason] = useState("");
-  const [bypassReason, setBypassReason] = useState("");
+  const form = useJobForm("close", { reason: "", bypassReason: "" });
+  const command = useJobCommand("close-job", "Job closed", { form });
+  const [reason, setReason] = form.field("reason");
+  const [bypassReason, setBypassReason] = form.field("bypassReason");
   const unproved = sheet.need.kind === "proof";
   const bypasses = (sheet.facts.bypasses ?? []).flatMap(({ what, removed }) => (removed ? [] : what));
   return (
@@ -19,6 +20,7 @@ export function CloseDialog() {
       title="Close the job"
       lead={sheet.findingText ?? "No cause is named yet."}
       command={command}
+      form={form}
       fields={["reason", "bypassReason"]}
       save="Close the job"
       onSubmit={() => command.save({ reason, ...(bypasses.length ? { bypassReason } : {}) })}
@@ -47,13 +49,15 @@ export function CloseDialog() {
 }
 
 export function ReopenDialog() {
-  const command = useJobCommand("reopen-job", "Job opened again");
-  const [reason, setReason] = useState("");
+  const form = useJobForm("reopen", { reason: "" });
+  const command = useJobCommand("reopen-job", "Job opened again", { form });
+  const [reason, setReason] = form.field("reason");
   return (
     <JobForm
       title="Open the job again"
       lead="It stops teaching the book until it is closed anew."
       command={command}
+      form={form}
       fields={["reason"]}
       save="Open it again"
       onSubmit={() => command.save({ reason })}

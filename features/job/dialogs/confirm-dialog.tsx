@@ -1,11 +1,11 @@
 "use client";
 
-import { useState } from "react";
 import { FittingConditions } from "@/features/shared/fitting-conditions";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 
@@ -18,13 +18,21 @@ const RESULTS = [
 /** Whether the complaint shows itself to us: so often, in so many tries, under which conditions. */
 export function ConfirmDialog() {
   const { sheet } = useJobPage();
-  const command = useJobCommand("confirm-complaint", "Saved");
-  const [result, setResult] = useState<string | null>(null);
-  const [times, setTimes] = useState("");
-  const [tries, setTries] = useState("");
-  const [conditions, setConditions] = useState<string[]>([]);
-  const [minutes, setMinutes] = useState("10");
-  const [note, setNote] = useState("");
+  const form = useJobForm("confirm", {
+    result: null as string | null,
+    times: "",
+    tries: "",
+    conditions: [] as string[],
+    minutes: "10",
+    note: "",
+  });
+  const command = useJobCommand("confirm-complaint", "Saved", { form });
+  const [result, setResult] = form.field("result");
+  const [times, setTimes] = form.field("times");
+  const [tries, setTries] = form.field("tries");
+  const [conditions, setConditions] = form.field("conditions");
+  const [minutes, setMinutes] = form.field("minutes");
+  const [note, setNote] = form.field("note");
   const save = () =>
     command.save({
       result,
@@ -39,6 +47,7 @@ export function ConfirmDialog() {
       title="Does it show itself?"
       lead={sheet.job.complaint}
       command={command}
+      form={form}
       fields={["times", "tries", "minutes", "note"]}
       save="Save"
       disabled={!result}

@@ -1,15 +1,14 @@
 "use client";
 
 import { X } from "lucide-react";
-import { useState } from "react";
 import type { Cause } from "@/core/book";
 import type { FoundCause } from "@/core/job";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
-import type { DesignedView } from "@/server/views/designed";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 import { PlaceField } from "./place-field";
@@ -21,20 +20,29 @@ const RESULTS = [
 ] as const;
 
 interface FindingDialogProps {
-  /** The known case that this is, where it is no fault. */
-  readonly designed: DesignedView | null;
+  /** Which of the known cases this is, where it is no fault. */
+  readonly designedAt: number | null;
 }
 
 /** Names the cause; there may be two. What made it fail belongs beside it. */
-export function FindingDialog({ designed }: FindingDialogProps) {
+export function FindingDialog({ designedAt }: FindingDialogProps) {
   const { sheet } = useJobPage();
-  const command = useJobCommand("record-finding", "Finding saved");
-  const [result, setResult] = useState<string>(designed ? "no-fault-found" : "root-cause");
-  const [causes, setCauses] = useState<readonly FoundCause[]>(() => startWith(sheet.facts));
-  const [adding, setAdding] = useState<Cause>({ component: "", failure: "" });
-  const [place, setPlace] = useState("");
-  const [why, setWhy] = useState(designed?.what ?? "");
-  const [tellCustomer, setTellCustomer] = useState(designed?.tellCustomer ?? "");
+  const designed = (designedAt !== null && sheet.designed[designedAt]) || null;
+  const form = useJobForm(designed ? `finding ${designed.what}` : "finding", {
+    result: designed ? "no-fault-found" : ("root-cause" as string),
+    causes: startWith(sheet.facts) as readonly FoundCause[],
+    adding: { component: "", failure: "" } as Cause,
+    place: "",
+    why: designed?.what ?? "",
+    tellCustomer: designed?.tellCustomer ?? "",
+  });
+  const command = useJobCommand("record-finding", "Finding saved", { form });
+  const [result, setResult] = form.field("result");
+  const [causes, setCauses] = form.field("causes");
+  const [adding, setAdding] = form.field("adding");
+  const [place, setPlace] = form.field("place");
+  const [why, setWhy] = form.field("why");
+  const [tellCustomer, setTellCustomer] = form.field("tellCustomer");
   const noFault = result === "no-fault-found";
   const all = adding.component && adding.failure ? [...causes, { ...adding, place: place || null }] : causes;
   return (
@@ -42,6 +50,7 @@ export function FindingDialog({ designed }: FindingDialogProps) {
       title="Name the cause"
       lead="Component and how it failed. A job that ends unsolved is a result too: say what is missing."
       command={command}
+      form={form}
       fields={["causes", "why", "tellCustomer"]}
       save="Save the finding"
       disabled={result === "root-cause" && all.length === 0}

@@ -56,7 +56,7 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
     case "proof":
       return <ProofDialog step={dialog.step} />;
     case "finding":
-      return <FindingDialog designed={dialog.designed ?? null} />;
+      return <FindingDialog designedAt={dialog.designed ?? null} />;
     case "close":
       return <CloseDialog />;
     case "reopen":

@@ -14,6 +14,8 @@ interface JobFormProps {
   readonly command: ReturnType<typeof useJobCommand>;
   /** Names of the fields that show their own problems. */
   readonly fields: readonly string[];
+  /** What is typed into it, where that is kept in the browser. */
+  readonly form?: { readonly restored: boolean; forget(): void };
   readonly save: string;
   readonly disabled?: boolean;
   readonly onSubmit: () => void;
@@ -21,11 +23,29 @@ interface JobFormProps {
 }
 
 /** The shape of every dialog that writes: what stood in the way, the fields, one button that saves. */
-export function JobForm({ title, lead, command, fields, save, disabled = false, onSubmit, children }: JobFormProps) {
+export function JobForm({
+  title,
+  lead,
+  command,
+  form,
+  fields,
+  save,
+  disabled = false,
+  onSubmit,
+  children,
+}: JobFormProps) {
   const { close } = useJobPage();
   return (
     <Dialog open onOpenChange={(open) => !open && close()} title={title} lead={lead}>
       <Form problems={command.problems} onSubmit={onSubmit} className="flex flex-col gap-5">
+        {form?.restored && (
+          <p role="status" className="flex flex-wrap items-center gap-x-3 border-l-4 border-ochre bg-ochre-pale px-3">
+            Typed before, and not saved yet.
+            <Button look="quiet" onClick={form.forget}>
+              Start afresh
+            </Button>
+          </p>
+        )}
         {children}
         <CommandMessage message={command.message} meanwhile={command.meanwhile} />
         <OtherProblems known={fields} />
@@ -33,7 +53,14 @@ export function JobForm({ title, lead, command, fields, save, disabled = false, 
           <Button type="submit" look="main" busy={command.busy} disabled={disabled} className="grow">
             {save}
           </Button>
-          <Button onClick={close}>Cancel</Button>
+          <Button
+            onClick={() => {
+              form?.forget();
+              close();
+            }}
+          >
+            Cancel
+          </Button>
         </div>
       </Form>
     </Dialog>

@@ -1,6 +1,5 @@
 "use client";
 
-import { useState } from "react";
 import type { Cause } from "@/core/book";
 import { PART_SOURCES, type PartSource } from "@/core/job";
 import { decimalOf } from "@/features/shared/format";
@@ -8,6 +7,7 @@ import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
@@ -30,20 +30,28 @@ const SOURCE_WORDS: Record<PartSource, string> = {
 /** A part fitted or repaired: what it was for, what it cost, what came of it. */
 export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) {
   const { sheet, site } = useJobPage();
-  const command = useJobCommand("record-part", "Repair saved");
   const planned = sheet.advice.next.find(
     (action) => action.kind === "repair" && action.component === wanted?.component && action.failure === wanted.failure,
   );
-  const [cause, setCause] = useState<Cause>(wanted ?? { component: "", failure: "" });
-  const [place, setPlace] = useState("");
-  const [partNumber, setPartNumber] = useState("");
-  const [source, setSource] = useState<string>("new-maker");
-  const [maker, setMaker] = useState("");
-  const [cost, setCost] = useState(
-    planned?.kind === "repair" && planned.planned ? String(planned.partsCost.amount) : "",
-  );
-  const [minutes, setMinutes] = useState(planned?.kind === "repair" && planned.planned ? String(planned.minutes) : "");
-  const [result, setResult] = useState<string | null>("later");
+  const form = useJobForm(wanted ? `part ${wanted.component}/${wanted.failure}` : "part", {
+    cause: wanted ?? ({ component: "", failure: "" } as Cause),
+    place: "",
+    partNumber: "",
+    source: "new-maker" as string,
+    maker: "",
+    cost: planned?.kind === "repair" && planned.planned ? String(planned.partsCost.amount) : "",
+    minutes: planned?.kind === "repair" && planned.planned ? String(planned.minutes) : "",
+    result: "later" as string | null,
+  });
+  const command = useJobCommand("record-part", "Repair saved", { form });
+  const [cause, setCause] = form.field("cause");
+  const [place, setPlace] = form.field("place");
+  const [partNumber, setPartNumber] = form.field("partNumber");
+  const [source, setSource] = form.field("source");
+  const [maker, setMaker] = form.field("maker");
+  const [cost, setCost] = form.field("cost");
+  const [minutes, setMinutes] = form.field("minutes");
+  const [result, setResult] = form.field("result");
   const save = () =>
     command.save({
       component: cause.component || undefined,
@@ -61,6 +69,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       title="Record a repair"
       lead="A part fitted in vain is worth recording: it closes a road for everybody."
       command={command}
+      form={form}
       fields={["component", "failure", "place", "partNumber", "maker", "cost", "minutes"]}
       save="Save the repair"
       disabled={!cause.component}
@@ -101,9 +110,9 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       <PlaceField value={place} onChange={setPlace} />
       <MinutesField value={minutes} onChange={setMinutes} />
       <div>
-        <p className="mb-2 font-medium">What came of it</p>
+        <p className="mb-2 font-medium">Result</p>
         <ChooseOne
-          label="What came of it"
+          label="Result"
           value={result}
           onChange={setResult}
           choices={[{ value: "later", label: "Not tried yet" }, ...RESULT_CHOICES]}

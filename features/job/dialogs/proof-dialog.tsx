@@ -1,12 +1,12 @@
 "use client";
 
-import { useState } from "react";
 import type { ProofStep } from "@/core/proof";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
 import { STEP_TITLES } from "../next-proof";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText } from "./minutes-field";
 
@@ -21,11 +21,17 @@ const STEP_CHOICES: readonly { readonly value: ProofStep; readonly label: string
 /** One step of proof. */
 export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
   const { sheet } = useJobPage();
-  const command = useJobCommand("record-proof", "Proof saved");
-  const [step, setStep] = useState<ProofStep>(wanted);
-  const [result, setResult] = useState<string | null>(null);
-  const [minutes, setMinutes] = useState("10");
-  const [note, setNote] = useState("");
+  const form = useJobForm(`proof ${wanted}`, {
+    step: wanted as ProofStep,
+    result: null as string | null,
+    minutes: "10",
+    note: "",
+  });
+  const command = useJobCommand("record-proof", "Proof saved", { form });
+  const [step, setStep] = form.field("step");
+  const [result, setResult] = form.field("result");
+  const [minutes, setMinutes] = form.field("minutes");
+  const [note, setNote] = form.field("note");
   return (
     <JobForm
       title={STEP_TITLES[step]}
@@ -35,6 +41,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
           : sheet.job.complaint
       }
       command={command}
+      form={form}
       fields={["minutes", "note"]}
       save="Save the proof"
       disabled={!result}
@@ -47,7 +54,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
         choices={STEP_CHOICES}
       />
       <div>
-        <p className="mb-2 font-medium">It</p>
+        <p className="mb-2 font-medium">Result</p>
         <ChooseOne
           label="Result"
           value={result}

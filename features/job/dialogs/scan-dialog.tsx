@@ -1,6 +1,5 @@
 "use client";
 
-import { useState } from "react";
 import type { ModuleCoverage, ModuleState } from "@/core/job";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
 import { groupsAmong, readCode, type FaultCode } from "@/core/codes";
@@ -8,6 +7,7 @@ import { SharedByCodes } from "../shared-by-codes";
 import { CodesField, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { ModuleRows, modulesToChoose, type Coverage } from "./module-rows";
 import { PluggedVehicles } from "./plugged-vehicle";
@@ -17,11 +17,17 @@ import { MinutesField, minutesOrText } from "./minutes-field";
 /** Codes with their status, and how every module answered: no code from an unread module is no evidence. */
 export function ScanDialog() {
   const { sheet } = useJobPage();
-  const command = useJobCommand("record-scan", "Scan saved");
-  const [codes, setCodes] = useState<readonly CodeDraft[]>([NO_CODE]);
-  const [coverage, setCoverage] = useState<Coverage>({});
-  const [said, setSaid] = useState(NOTHING_SAID);
-  const [minutes, setMinutes] = useState("5");
+  const form = useJobForm("scan", {
+    codes: [NO_CODE] as readonly CodeDraft[],
+    coverage: {} as Coverage,
+    said: NOTHING_SAID,
+    minutes: "5",
+  });
+  const command = useJobCommand("record-scan", "Scan saved", { form });
+  const [codes, setCodes] = form.field("codes");
+  const [coverage, setCoverage] = form.field("coverage");
+  const [said, setSaid] = form.field("said");
+  const [minutes, setMinutes] = form.field("minutes");
   const inState = (state: ModuleState) => Object.keys(coverage).filter((module) => coverage[module] === state);
   // Reading takes a while: what was typed or tapped meanwhile stays.
   const takeIn = (found: readonly FaultCode[], answers: readonly ModuleCoverage[]) => {
@@ -42,6 +48,7 @@ export function ScanDialog() {
       title="Scan"
       lead="Every module. Where one was not read, its silence says nothing."
       command={command}
+      form={form}
       fields={["minutes", "codes"]}
       save="Save the scan"
       onSubmit={save}

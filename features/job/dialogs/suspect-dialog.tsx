@@ -1,22 +1,24 @@
 "use client";
 
-import { useState } from "react";
 import type { Cause } from "@/core/book";
 import { Field, TextArea } from "@/ui/form";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 
 /** Puts a cause into the book that nobody had thought of. */
 export function SuspectDialog() {
-  const command = useJobCommand("name-suspect", "Suspect added");
-  const [cause, setCause] = useState<Cause>({ component: "", failure: "" });
-  const [why, setWhy] = useState("");
+  const form = useJobForm("suspect", { cause: { component: "", failure: "" } as Cause, why: "" });
+  const command = useJobCommand("name-suspect", "Suspect added", { form });
+  const [cause, setCause] = form.field("cause");
+  const [why, setWhy] = form.field("why");
   return (
     <JobForm
       title="Name a suspect"
       lead="It is weighed from now on, here and on every later job."
       command={command}
+      form={form}
       fields={["why"]}
       save="Add the suspect"
       disabled={!cause.component || !cause.failure}

@@ -1,24 +1,26 @@
 "use client";
 
 import { addDays, format } from "date-fns";
-import { useState } from "react";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobCommand } from "../use-job-command";
+import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 
 const DAYS = 14;
 
 /** A plan for catching what does not show itself: no part is fitted on suspicion. */
 export function WatchDialog() {
-  const command = useJobCommand("plan-watch", "Plan saved");
-  const [what, setWhat] = useState("");
-  const [who, setWho] = useState("");
-  const [until, setUntil] = useState(() => format(addDays(new Date(), DAYS), "yyyy-MM-dd"));
+  const form = useJobForm("watch", { what: "", who: "", until: format(addDays(new Date(), DAYS), "yyyy-MM-dd") });
+  const command = useJobCommand("plan-watch", "Plan saved", { form });
+  const [what, setWhat] = form.field("what");
+  const [who, setWho] = form.field("who");
+  const [until, setUntil] = form.field("until");
   return (
     <JobForm
       title="Plan how to catch it"
       lead="What to watch for or record, who does it, and when we ask again."
       command={command}
+      form={form}
       fields={["what", "who", "until"]}
       save="Save the plan"
       onSubmit={() => command.save({ what, who, until })}

@@ -58,7 +58,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
     procedure,
     procedure.minutes + (opened ? 0 : procedure.accessMinutes),
   );
-  const command = useJobCommand("record-test", "Test saved", pending);
+  const command = useJobCommand("record-test", "Test saved", { pending });
   const chosen = specFor(procedure, sheet.facts.vehicle, draft.partMaker);
   const decimal = decimalOf(site.unitSystem);
   const stated = chosen?.spec ?? null;
@@ -158,7 +158,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
         </div>
       )}
       <div>
-        <p className="mb-2 font-medium">It came to</p>
+        <p className="mb-2 font-medium">Result</p>
         <ChooseOne
           label="Outcome"
           value={outcome}

@@ -49,7 +49,7 @@ export function With({ draft, change, procedure, chosen }: WithProps) {
             value={draft.instrumentId ?? ""}
             onChange={(event) => change({ instrumentId: event.target.value || null })}
           >
-            <option value="">not told</option>
+            <option value="">not stated</option>
             {sheet.instruments.map(({ id, name, calibrationDue }) => (
               <option key={id} value={id}>
                 {calibrationDue !== null && calibrationDue < today ? `${name} (calibration overdue)` : name}

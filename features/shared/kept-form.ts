@@ -1,0 +1,101 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { useForm, type DefaultValues, type FieldValues, type Path, type PathValue } from "react-hook-form";
+
+type Next<Value> = Value | ((now: Value) => Value);
+
+/** A form whose fields are kept in this browser until they were saved or thrown away. */
+export interface KeptForm<Values> {
+  /** A field's value, and what changes it, as `useState` gives them. */
+  field<Name extends keyof Values & string>(name: Name): readonly [Values[Name], (next: Next<Values[Name]>) => void];
+  /** Something is in it that was typed before and not saved. */
+  readonly restored: boolean;
+  /** Throws away what was typed: the fields are as they were at first. */
+  forget(): void;
+}
+
+/**
+ * A form of react-hook-form, wrapped once: what is typed survives a reload, Escape, Back, signing out and a broken connection, and is there when
+ * the form is opened again.
+ * @param key one for each form and thing that it is about
+ * @param usual what it holds at first
+ */
+export function useKeptForm<Values extends FieldValues>(key: string, usual: Values): KeptForm<Values> {
+  const [first] = useState(usual);
+  // The library's types speak of every path into a value; here a field is one name, and what it holds is ours.
+  const form = useForm<Values>({ defaultValues: first as DefaultValues<Values> });
+  const [restored, setRestored] = useState(false);
+  const forgotten = useRef(false);
+  useEffect(() => {
+    const kept = readDraft(key, first);
+    if (kept) {
+      form.reset({ ...first, ...kept });
+      setRestored(true);
+    }
+    forgotten.current = false;
+    const stop = form.subscribe({
+      formState: { values: true },
+      callback: ({ values }) => {
+        if (!forgotten.current) writeDraft(key, values);
+      },
+    });
+    return stop;
+  }, [key, first, form]);
+  return {
+    restored,
+    field: (name) => {
+      const path = name as string as Path<Values>;
+      const set = (next: Next<Values[typeof name]>) => {
+        forgotten.current = false;
+        const value = typeof next === "function" ? (next as (now: unknown) => unknown)(form.getValues(path)) : next;
+        form.setValue(path, value as PathValue<Values, Path<Values>>);
+      };
+      return [form.watch(path), set];
+    },
+    forget: () => {
+      forgotten.current = true;
+      dropDraft(key);
+      form.reset(first);
+      setRestored(false);
+    },
+  };
+}
+
+const PREFIX = "draft ";
+
+function readDraft<Values extends object>(key: string, like: Values): Partial<Values> | null {
+  try {
+    const text = localStorage.getItem(PREFIX + key);
+    const kept: unknown = text ? JSON.parse(text) : null;
+    if (typeof kept !== "object" || kept === null) return null;
+    // A draft of an older version of the form may hold something else: what does not look like the field is left out.
+    const fitting = Object.entries(kept).filter(
+      ([name, value]) => name in like && isAlike(value, like[name as keyof Values]),
+    );
+    return fitting.length ? (Object.fromEntries(fitting) as Partial<Values>) : null;
+  } catch {
+    return null;
+  }
+}
+
+function isAlike(value: unknown, like: unknown): boolean {
+  if (like === null || value === null) return typeof value !== "object" || value === null || like === null;
+  return typeof value === typeof like && Array.isArray(value) === Array.isArray(like);
+}
+
+function writeDraft(key: string, values: object): void {
+  try {
+    localStorage.setItem(PREFIX + key, JSON.stringify(values));
+  } catch {
+    // A browser that keeps nothing, or is full: the form works all the same.
+  }
+}
+
+function dropDraft(key: string): void {
+  try {
+    localStorage.removeItem(PREFIX + key);
+  } catch {
+    // There was none then.
+  }
+}

@@ -1,0 +1,10 @@
+import { writeFileSync } from "node:fs";
+import { Browser } from "@/tests/support/browser";
+import { openJobOf, signIn } from "@/tests/support/pages";
+const DESK = { width: 1280, height: 800 }; const PHONE = { width: 390, height: 844 };
+const b = await Browser.open("http://127.0.0.1:4310", DESK);
+const shot = async (name: string, size = DESK) => { await b.resize(size); await new Promise((r) => setTimeout(r, 500)); writeFileSync(`/tmp/w/${name}.png`, Buffer.from(await b.driver.takeScreenshot(), "base64")); };
+await signIn(b, "Ilka Venn");
+const script = process.argv[2];
+await (await import(script!)).default({ b, shot, DESK, PHONE, openJobOf });
+await b.close();
