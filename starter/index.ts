@@ -17,3 +17,4 @@ export const STARTER_CHECKS = [
   ...DRIVE_CHECKS,
   ...BRAKES_AND_STEERING_CHECKS,
 ];
+export { OTHER_WORDS } from "./other-words";

@@ -175,8 +175,8 @@ describe("a request", () => {
     const answers = await Promise.all([
       lead.command("no-such-command", {}),
       lead.command("record-note", { jobId: JOB, version: 1, text: "x" }),
-      lead.get(`/api/v1/jobs/${JOB}/live`),
-      lead.get("/api/v1/jobs/not-an-id/live"),
+      lead.get(`/api/v1/jobs/${JOB}/advice`),
+      lead.get("/api/v1/jobs/not-an-id/advice"),
       lead.get("/jobs/%00"),
       lead.get("/jobs/closed?page=-7&search=%25%5C%27%3B--"),
     ]);
@@ -191,7 +191,7 @@ describe("a request", () => {
     const half = "\ud83d";
     const paths = [
       "/api/v1/nothing-here",
-      "/api/v1/jobs/%ff/live",
+      "/api/v1/jobs/%ff/advice",
       `/api/v1/jobs/${JOB}/nothing`,
       "/api/v1/vehicles/%00",
       "/api/v1/procedures/%ff/picture",

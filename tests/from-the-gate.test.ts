@@ -43,7 +43,7 @@ describe("at the gate", () => {
   });
 
   test("a word that is missing is added where it is missed, with its condition", async () => {
-    await openFromMore(browser, "Symptoms");
+    await browser.press("Symptoms");
     await browser.type("Symptom", "whistles from the roof");
     await browser.press("Add “whistles from the roof” as a new word");
     await browser.click("//select[@aria-label='System']/option[.='body']");
@@ -58,7 +58,7 @@ describe("at the gate", () => {
   });
 
   test("what was done before becomes a suspect with its own reason", async () => {
-    await openFromMore(browser, "Earlier work");
+    await browser.press("Earlier work");
     await browser.word("What was worked on", "filter pressure se", "Filter pressure sensor");
     for (const choice of ["Changed", "Another shop", "Days ago"]) await browser.press(choice, "//*[@role='dialog']");
     await browser.press("Save", "//*[@role='dialog']");
@@ -117,6 +117,7 @@ describe("in the bay", () => {
 
   test("modules are read, silent or not readable, and cleared codes show what came back", async () => {
     await browser.press("Scan");
+    await browser.press("Add the module airbag");
     for (const choice of ["engine: read", "body: no answer", "airbag: not readable"]) await browser.press(choice);
     await browser.press("Save the scan");
     await onTrail("no answer: body; not readable with this tool: airbag");

@@ -106,6 +106,7 @@ describe("a vehicle that is new to the shop", () => {
     await onTrail("no answer: body");
     await onTrail(`VIN read from the vehicle: ${HAULER}`);
     await onTrail("every monitor is complete");
+    await browser.press("Unfold the complaint");
     await browser.find("//*[@aria-label='What the codes share'][contains(., 'share a supply')]");
   });
 
@@ -162,6 +163,7 @@ test("a vehicle that comes again is one tap, and five codes are one line", async
   await fits();
   await browser.press("Open the job", "//form");
   await onTrail("C0035 history");
+  await browser.press("Unfold the complaint");
   for (const code of ["P0335", "P0340 pending", "P0299", "C0035 history", "U0140"])
     await browser.find(`//a[contains(@href, '/codes?search=')][.='${code}']`);
 });

@@ -31,24 +31,22 @@ export function Menu({ label, items }: MenuProps) {
           {label}
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={8}
-          collisionPadding={8}
-          className="z-40 min-w-56 border-2 border-ink bg-paper shadow-xl"
-        >
-          {items.map(({ label: words, onPick }) => (
-            <DropdownMenu.Item
-              key={words}
-              onSelect={onPick}
-              className="flex min-h-11 cursor-pointer items-center border-b border-rule px-4 font-medium outline-none last:border-b-0 data-[highlighted]:bg-ochre-pale"
-            >
-              {words}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <DropdownMenu.Content
+        align="end"
+        sideOffset={8}
+        collisionPadding={8}
+        className="z-40 min-w-56 border-2 border-ink bg-paper shadow-xl"
+      >
+        {items.map(({ label: words, onPick }) => (
+          <DropdownMenu.Item
+            key={words}
+            onSelect={onPick}
+            className="flex min-h-11 cursor-pointer items-center border-b border-rule px-4 font-medium outline-none last:border-b-0 data-[highlighted]:bg-ochre-pale"
+          >
+            {words}
+          </DropdownMenu.Item>
+        ))}
+      </DropdownMenu.Content>
     </DropdownMenu.Root>
   );
 }

@@ -2,7 +2,11 @@
 
 import { Command } from "cmdk";
 import { useState } from "react";
+import { rankWord } from "./find-words";
 import { useHydrated } from "./hydrated";
+
+/** Stands for what was typed, as a new word. */
+const ADD = "add-what-was-typed";
 
 export interface PickableWord {
   readonly key: string;
@@ -34,7 +38,12 @@ export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPic
     onPick(key);
   };
   return (
-    <Command label={label} loop className="relative">
+    <Command
+      label={label}
+      loop
+      className="relative"
+      filter={(value, typed, also) => (value === ADD ? 0.001 : rankWord(typed, value, also))}
+    >
       <Command.Input
         value={text}
         onValueChange={setText}
@@ -48,19 +57,6 @@ export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPic
         className="max-h-72 overflow-y-auto border border-t-0 border-rule-strong bg-sheet"
       >
         <Command.Empty className="px-3 py-3 text-ink-soft">No such word in the book.</Command.Empty>
-        {show && onAdd && text.trim().length > 1 && (
-          <Command.Item
-            forceMount
-            value={`add ${text}`}
-            onSelect={() => {
-              onAdd(text.trim());
-              setText("");
-            }}
-            className="flex min-h-11 cursor-pointer items-center px-3 py-2 font-medium data-[selected=true]:bg-ochre-pale"
-          >
-            Add “{text.trim()}” as a new word
-          </Command.Item>
-        )}
         {show &&
           groups.map(([heading, items]) => (
             <Command.Group
@@ -71,7 +67,8 @@ export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPic
               {items.map(({ key, label: words, also = [] }) => (
                 <Command.Item
                   key={key}
-                  value={[words, ...also, key].join(" ")}
+                  value={words}
+                  keywords={[...also]}
                   onSelect={() => pick(key)}
                   className="flex min-h-11 cursor-pointer items-center px-3 py-2 data-[selected=true]:bg-ochre-pale"
                 >
@@ -80,6 +77,22 @@ export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPic
               ))}
             </Command.Group>
           ))}
+        {/* Last, so that Enter never makes a word of a slip where the book has one that fits. */}
+        {show && onAdd && text.trim().length > 1 && (
+          <Command.Group forceMount>
+            <Command.Item
+              forceMount
+              value={ADD}
+              onSelect={() => {
+                onAdd(text.trim());
+                setText("");
+              }}
+              className="flex min-h-11 cursor-pointer items-center border-t border-rule px-3 py-2 font-medium data-[selected=true]:bg-ochre-pale"
+            >
+              Add “{text.trim()}” as a new word
+            </Command.Item>
+          </Command.Group>
+        )}
       </Command.List>
     </Command>
   );

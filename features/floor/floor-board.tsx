@@ -7,6 +7,7 @@ import type { Floor, FloorJob } from "@/server/views/floor";
 import { ButtonLink } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
 import Link from "next/link";
+import { LiveFloor } from "./live-floor";
 
 interface FloorBoardProps {
   readonly floor: Floor;
@@ -26,8 +27,10 @@ const GROUPS: readonly { readonly needs: readonly Need["kind"][]; readonly title
 
 export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
   const { jobs, comebacks, followUps } = floor;
+  const versions = Object.fromEntries(jobs.map(({ id, version }) => [id, version]));
   return (
     <div className="mx-auto max-w-6xl px-4 py-5 sm:px-6">
+      <LiveFloor versions={versions} />
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1 className="text-xl">Floor</h1>
         {mayOpen && (

@@ -12,7 +12,9 @@ import type { UnitSystem } from "@/features/shared/format";
 import type { Vocabulary } from "@/server/db/book";
 import type { ModelChoices } from "@/server/db/catalogue";
 import type { SeenVehicle } from "@/server/db/vehicles";
-import type { PriorWorkDraft } from "@/features/shared/prior-work-fields";
+import { useKeptForm } from "@/features/shared/kept-form";
+import { isComplete, type PriorWorkDraft } from "@/features/shared/prior-work-fields";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { Button } from "@/ui/button";
 import { ChooseSome } from "@/ui/choices";
 import { Field, Form, OtherProblems, TextArea } from "@/ui/form";
@@ -31,31 +33,51 @@ interface IntakeFormProps {
   readonly modules: readonly string[];
 }
 
+const EMPTY = {
+  arrival: NO_ARRIVAL,
+  complaint: "",
+  priorWork: [] as readonly PriorWorkDraft[],
+  begun: null as PriorWorkDraft | null,
+  symptoms: [] as readonly Symptom[],
+  codes: [] as readonly CodeDraft[],
+  modulesRead: [] as string[],
+};
+
 /** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
 export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords, modules }: IntakeFormProps) {
   const router = useRouter();
   const { send, busy, problems, message } = useCommand(commandPath("open-job"));
-  const [arrival, setArrival] = useState(NO_ARRIVAL);
-  const [complaint, setComplaint] = useState("");
-  const [priorWork, setPriorWork] = useState<readonly PriorWorkDraft[]>([]);
-  const [symptoms, setSymptoms] = useState<readonly Symptom[]>([]);
-  const [codes, setCodes] = useState<readonly CodeDraft[]>([]);
-  const [modulesRead, setModulesRead] = useState<string[]>([]);
+  const form = useKeptForm("intake", EMPTY);
+  const [arrival, setArrival] = form.field("arrival");
+  const [complaint, setComplaint] = form.field("complaint");
+  const [priorWork, setPriorWork] = form.field("priorWork");
+  const [begun, setBegun] = form.field("begun");
+  const [symptoms, setSymptoms] = form.field("symptoms");
+  const [codes, setCodes] = form.field("codes");
+  const [modulesRead, setModulesRead] = form.field("modulesRead");
+  const [unfinished, setUnfinished] = useState(false);
   const submit = async () => {
+    // Earlier work that was told and not added yet was told all the same; what is half told is asked about.
+    const isHalfTold = begun !== null && begun.component !== "" && !isComplete(begun);
+    setUnfinished(isHalfTold);
+    if (isHalfTold) return;
     const answer = await send({
       ...arrivalInput(arrival, units),
       complaint,
-      priorWork,
+      priorWork: begun && isComplete(begun) ? [...priorWork, begun] : priorWork,
       symptoms,
       codes: writtenCodes(codes),
       modulesRead,
     });
     const jobId = answer && typeof answer === "object" && "jobId" in answer ? String(answer.jobId) : null;
-    if (jobId) router.push(`/jobs/${jobId}`);
+    if (!jobId) return;
+    form.forget();
+    router.push(`/jobs/${jobId}`);
   };
   return (
     <div className="mx-auto max-w-3xl px-4 py-5 sm:px-6">
       <h1 className="mb-4 text-xl">Open a job</h1>
+      <TypedBefore form={form} />
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-7">
         <Section title="Vehicle">
           <ArrivingVehicle
@@ -71,7 +93,19 @@ export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords
           />
         </Section>
         <Section title="Done before" aside="recent work is itself a suspect">
-          <PriorWorkList value={priorWork} onChange={setPriorWork} components={words.components} mayAdd={mayAddWords} />
+          <PriorWorkList
+            value={priorWork}
+            onChange={setPriorWork}
+            draft={begun}
+            onDraft={setBegun}
+            components={words.components}
+            mayAdd={mayAddWords}
+          />
+          {unfinished && (
+            <p role="alert" className="font-medium text-brick">
+              Earlier work is half told: say what was done, by whom and how long ago, or leave it.
+            </p>
+          )}
         </Section>
         <Section title="Complaint">
           <div className="flex flex-col gap-4 pt-3">

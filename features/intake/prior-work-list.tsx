@@ -1,7 +1,6 @@
 "use client";
 
 import { X } from "lucide-react";
-import { useState } from "react";
 import {
   isComplete,
   NO_PRIOR_WORK,
@@ -15,13 +14,15 @@ import { Button } from "@/ui/button";
 interface PriorWorkListProps {
   readonly value: readonly PriorWorkDraft[];
   readonly onChange: (value: readonly PriorWorkDraft[]) => void;
+  /** What is being put together, and not added yet. */
+  readonly draft: PriorWorkDraft | null;
+  readonly onDraft: (draft: PriorWorkDraft | null) => void;
   readonly components: readonly SystemWord[];
   readonly mayAdd: boolean;
 }
 
 /** What was done to the vehicle before it came in: each is a suspect of its own where it lies near the complaint. */
-export function PriorWorkList({ value, onChange, components, mayAdd }: PriorWorkListProps) {
-  const [draft, setDraft] = useState<PriorWorkDraft | null>(null);
+export function PriorWorkList({ value, onChange, draft, onDraft, components, mayAdd }: PriorWorkListProps) {
   const words = ({ component, work }: PriorWorkDraft) =>
     `${components.find(({ key }) => key === component)?.label ?? component}: ${WORK_CHOICES.find((each) => each.value === work)?.label.toLowerCase()}`;
   return (
@@ -41,24 +42,24 @@ export function PriorWorkList({ value, onChange, components, mayAdd }: PriorWork
       ))}
       {draft && (
         <div className="flex flex-col gap-4 border-l-4 border-rule-strong pl-3">
-          <PriorWorkFields value={draft} onChange={setDraft} components={components} mayAdd={mayAdd} />
+          <PriorWorkFields value={draft} onChange={onDraft} components={components} mayAdd={mayAdd} />
           <div className="flex gap-3">
             <Button
               look="main"
               disabled={!isComplete(draft)}
               onClick={() => {
                 onChange([...value, draft]);
-                setDraft(null);
+                onDraft(null);
               }}
             >
               Add it
             </Button>
-            <Button onClick={() => setDraft(null)}>Leave it</Button>
+            <Button onClick={() => onDraft(null)}>Leave it</Button>
           </div>
         </div>
       )}
       {!draft && (
-        <Button className="self-start" onClick={() => setDraft(NO_PRIOR_WORK)}>
+        <Button className="self-start" onClick={() => onDraft(NO_PRIOR_WORK)}>
           {value.length ? "Something else was done" : "Something was done to it lately"}
         </Button>
       )}

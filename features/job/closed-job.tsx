@@ -22,13 +22,15 @@ export function ClosedJob() {
         {asksAfter && <Button onClick={() => open({ kind: "proof", step: "follow-up" })}>Record the follow-up</Button>}
         {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
       </div>
+      {!mayReopen && <p className="mt-2 text-sm text-ink-soft">A lead can open it again.</p>}
     </section>
   );
 }
 
 /** What is to be said of a closed job, by how it ended. */
 function afterwards({ cameBack, rung, facts }: JobSheet): { readonly title: string; readonly words: string } {
-  if (cameBack) return { title: "The fault came back", words: "The cause has lost its standing. Open the job again." };
+  if (cameBack)
+    return { title: "The fault came back", words: "The cause has lost its standing; the job is to be opened again." };
   if (facts.finding?.result === "unresolved")
     return { title: "Not solved", words: "What is known and which roads are closed stands here for whoever goes on." };
   if (facts.finding?.result === "no-fault-found")

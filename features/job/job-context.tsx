@@ -38,7 +38,7 @@ export interface JobPageValue {
   /** Who looks at it. */
   readonly me: PersonId;
   readonly open: (dialog: JobDialog) => void;
-  readonly close: () => void;
+  readonly close: (saved?: boolean) => void;
 }
 
 const JobPageContext = createContext<JobPageValue | null>(null);

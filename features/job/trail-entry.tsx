@@ -26,8 +26,8 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
   const [more, setMore] = useState(false);
   const { seq, at, by, text, total, mark, correctedBy, corrects, details, files, trace } = entry;
   return (
-    <li id={`entry-${seq}`} className="group border-b border-rule py-1">
-      <div className="flex items-baseline gap-3">
+    <li id={`entry-${seq}`} className="group border-b border-rule">
+      <div className="flex min-h-8 items-center gap-3">
         <span className="mono w-10 shrink-0 text-right text-sm text-ink-soft" title={momentText(at, site.timeZone)}>
           {Math.round(total)}
         </span>
@@ -42,7 +42,7 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
         {mayAdd && (
           <button
             type="button"
-            className="no-print -mr-2 inline-flex size-11 shrink-0 items-center justify-center self-start lg:size-8 text-ink-soft hover:bg-paper-2"
+            className="no-print -mr-2 inline-flex size-11 shrink-0 items-center justify-center text-ink-soft hover:bg-paper-2"
             aria-label={`More on entry ${seq}`}
             aria-expanded={more}
             onClick={() => setMore(!more)}

@@ -15,12 +15,15 @@ const NAME = "open";
 export function useDialog(): {
   readonly dialog: JobDialog | null;
   readonly open: (dialog: JobDialog) => void;
-  readonly close: () => void;
+  /** `saved`: what the sheet shows has changed with it. */
+  readonly close: (saved?: boolean) => void;
 } {
   const path = usePathname();
   const address = useSearchParams().get(NAME);
   const dialog = useMemo(() => dialogAt(address), [address]);
   const opened = useRef(false);
+  /** A step of the history that a saved form left behind: the next dialog takes its place. */
+  const leftOver = useRef(false);
   const focusBefore = useRef<Element | null>(null);
   const isOpen = dialog !== null;
   useEffect(() => {
@@ -30,22 +33,34 @@ export function useDialog(): {
     focusBefore.current = null;
     if (before instanceof HTMLElement && before.isConnected) before.focus();
   }, [isOpen]);
+  useEffect(() => {
+    const onBack = () => {
+      leftOver.current = false;
+    };
+    window.addEventListener("popstate", onBack);
+    return () => window.removeEventListener("popstate", onBack);
+  }, []);
   const open = useCallback(
     (next: JobDialog) => {
       const url = `${path}?${NAME}=${addressOfDialog(next)}`;
+      if (!opened.current) focusBefore.current = document.activeElement;
       // One dialog after another is one step back.
-      if (opened.current) window.history.replaceState(null, "", url);
-      else {
-        focusBefore.current = document.activeElement;
-        window.history.pushState(null, "", url);
-      }
+      if (opened.current || leftOver.current) window.history.replaceState(null, "", url);
+      else window.history.pushState(null, "", url);
       opened.current = true;
+      leftOver.current = false;
     },
     [path],
   );
-  const close = useCallback(() => {
-    if (opened.current) window.history.back();
-    else window.history.replaceState(null, "", path);
-  }, [path]);
+  const close = useCallback(
+    (saved = false) => {
+      if (!isOpen) return;
+      // Going back would show the sheet as it was before it was saved.
+      if (opened.current && !saved) return window.history.back();
+      leftOver.current = opened.current;
+      window.history.replaceState(null, "", path);
+    },
+    [path, isOpen],
+  );
   return { dialog, open, close };
 }

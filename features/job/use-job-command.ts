@@ -1,5 +1,6 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand, type PendingStore } from "@/features/shared/use-command";
 import { useNotify } from "@/ui/notices";
@@ -18,15 +19,18 @@ interface Kept {
  */
 export function useJobCommand(name: string, done: string, { pending = null, form = null }: Kept = {}) {
   const { sheet, close } = useJobPage();
-  const command = useCommand(commandPath(name), pending);
+  const command = useCommand(commandPath(name), pending, false);
   const notify = useNotify();
+  const router = useRouter();
   const save = async (input: object, before?: (answer: object) => Promise<void>): Promise<boolean> => {
     const answer = await command.send({ jobId: sheet.job.id, version: sheet.job.version, ...input });
     if (!answer) return false;
     if (before && typeof answer === "object") await before(answer);
     notify(done);
     form?.forget();
-    close();
+    close(true);
+    // After the address has changed: a change of address ends a reading that is under way.
+    router.refresh();
     return true;
   };
   return { ...command, save };

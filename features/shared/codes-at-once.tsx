@@ -23,6 +23,8 @@ export function CodesAtOnce({ onTake }: { readonly onTake: (codes: readonly Code
         <TextInput
           value={text}
           onChange={(event) => setText(event.target.value)}
+          // Whoever goes on to save has meant them.
+          onBlur={take}
           onKeyDown={(event) => {
             if (event.key !== "Enter") return;
             event.preventDefault();

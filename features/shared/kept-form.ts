@@ -1,7 +1,16 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { useForm, type DefaultValues, type FieldValues, type Path, type PathValue } from "react-hook-form";
+import {
+  useForm,
+  useWatch,
+  type DeepPartialSkipArrayKey,
+  type DefaultValues,
+  type FieldValues,
+  type Path,
+  type PathValue,
+} from "react-hook-form";
+import { useHydrated } from "@/ui/hydrated";
 
 type Next<Value> = Value | ((now: Value) => Value);
 
@@ -25,14 +34,13 @@ export function useKeptForm<Values extends FieldValues>(key: string, usual: Valu
   const [first] = useState(usual);
   // The library's types speak of every path into a value; here a field is one name, and what it holds is ours.
   const form = useForm<Values>({ defaultValues: first as DefaultValues<Values> });
-  const [restored, setRestored] = useState(false);
+  const values = useWatch({ control: form.control, defaultValue: first as DeepPartialSkipArrayKey<Values> });
+  const [kept] = useState(() => (typeof window === "undefined" ? null : readDraft(key, first)));
+  const [thrownAway, setThrownAway] = useState(false);
+  const hydrated = useHydrated();
   const forgotten = useRef(false);
   useEffect(() => {
-    const kept = readDraft(key, first);
-    if (kept) {
-      form.reset({ ...first, ...kept });
-      setRestored(true);
-    }
+    if (kept) form.reset({ ...first, ...kept });
     forgotten.current = false;
     const stop = form.subscribe({
       formState: { values: true },
@@ -41,9 +49,9 @@ export function useKeptForm<Values extends FieldValues>(key: string, usual: Valu
       },
     });
     return stop;
-  }, [key, first, form]);
+  }, [key, first, kept, form]);
   return {
-    restored,
+    restored: hydrated && kept !== null && !thrownAway,
     field: (name) => {
       const path = name as string as Path<Values>;
       const set = (next: Next<Values[typeof name]>) => {
@@ -51,13 +59,13 @@ export function useKeptForm<Values extends FieldValues>(key: string, usual: Valu
         const value = typeof next === "function" ? (next as (now: unknown) => unknown)(form.getValues(path)) : next;
         form.setValue(path, value as PathValue<Values, Path<Values>>);
       };
-      return [form.watch(path), set];
+      return [values[name] as Values[typeof name], set];
     },
     forget: () => {
       forgotten.current = true;
       dropDraft(key);
       form.reset(first);
-      setRestored(false);
+      setThrownAway(true);
     },
   };
 }

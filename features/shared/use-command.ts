@@ -37,8 +37,9 @@ export interface PendingStore {
 /**
  * Sends writes for one form and keeps what came of them. A repeated press after a broken connection carries the same key, so
  * the server applies it once; a change of what is sent makes a new key.
+ * @param refreshes whether what the page shows is read anew afterwards; whoever moves to another address first does that themselves
  */
-export function useCommand(path: string, kept: PendingStore | null = null) {
+export function useCommand(path: string, kept: PendingStore | null = null, refreshes = true) {
   const router = useRouter();
   const [state, setState] = useState<CommandState>(CALM);
   const pending = useRef<Pending | null>(null);
@@ -52,7 +53,7 @@ export function useCommand(path: string, kept: PendingStore | null = null) {
     const outcome = await sendCommand(path, input, pending.current.key);
     if (outcome.ok || outcome.why !== "offline") pending.current = null;
     setState(stateOf(outcome));
-    if (outcome.ok || outcome.why === "stale") router.refresh();
+    if (outcome.ok ? refreshes : outcome.why === "stale") router.refresh();
     return outcome.ok ? (outcome.answer ?? {}) : null;
   }
 

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import type { PersonId, SiteId } from "@/core/ids";
 import { STARTER_WORDS } from "@/server/book/starter-words";
-import { takeStarterBook } from "@/server/commands/starter-book";
+import { takeOtherWords, takeStarterBook } from "@/server/commands/starter-book";
 import { upsertVocabulary } from "@/server/db/book";
 import { anyPerson, insertPerson } from "@/server/db/people";
 import { inTransaction, type Db } from "@/server/db/pool";
@@ -91,6 +91,7 @@ async function createShop(
     createdBy: null,
   });
   await upsertVocabulary(db, STARTER_WORDS);
+  await takeOtherWords(db, id, now);
   if (starterBook) await takeStarterBook(db, id, now);
   return id;
 }

@@ -1,5 +1,7 @@
 import "server-only";
 import Joi from "joi";
+import { PROOF_WORDS } from "@/core/entries";
+import { lowerFirst } from "@/core/words";
 import type { Cause } from "@/core/book";
 import { cameBack, FINDINGS, missingProof, rungOfJob, type FindingResult, type JobFacts } from "@/core/job";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
@@ -98,7 +100,10 @@ function requireClosable({ actor }: CommandContext, facts: JobFacts, { reason, b
   if (cameBack(facts)) refuseInput("finding", "the fault came back after this repair; the cause has lost its standing");
   const missing = missingProof(facts);
   if (missing.length && !reason)
-    refuseInput("reason", `not proved yet: ${missing.join(", ")}; say why it is closed all the same`);
+    refuseInput(
+      "reason",
+      `still to be proved: ${missing.map((step) => lowerFirst(PROOF_WORDS[step])).join(", ")}. Say why it is closed all the same`,
+    );
   if (rungOfJob(facts) === 0 && actor.role !== "lead")
     refuseInput("finding", "without any proof only a lead closes a job");
 }

@@ -11,11 +11,18 @@ import {
   removeGeneral,
 } from "@/server/db/starter";
 import type { Db } from "@/server/db/pool";
-import { STARTER_CHECKS, STARTER_LINKS, STARTER_PARTS, STARTER_SYMPTOMS } from "@/starter";
+import { addOtherWords } from "@/server/db/words";
+import { OTHER_WORDS, STARTER_CHECKS, STARTER_LINKS, STARTER_PARTS, STARTER_SYMPTOMS } from "@/starter";
 import type { Command } from "./command";
 
 /** Ways of failing that general practice names beside those every shop begins with. */
 const FAILURES = [{ key: "low-level", label: "Level too low" }];
+
+/** What people also say for the symptoms that are there. */
+export async function takeOtherWords(db: Db, by: PersonId, now: Date): Promise<void> {
+  const words = Object.entries(OTHER_WORDS).flatMap(([key, texts]) => texts.map((text) => ({ key, text })));
+  await addOtherWords(db, words, { id: by, at: now });
+}
 
 /** Takes general practice over into the book, as far as the shop's own words leave room for it. */
 export async function takeStarterBook(db: Db, by: PersonId, now: Date): Promise<void> {
@@ -48,6 +55,7 @@ export async function takeStarterBook(db: Db, by: PersonId, now: Date): Promise<
     })),
   }));
   await addGeneralProcedures(db, checks, by, now);
+  await takeOtherWords(db, by, now);
 }
 
 interface Taken {

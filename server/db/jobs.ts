@@ -3,7 +3,7 @@ import type { JobId, PersonId, SiteId, VehicleId } from "@/core/ids";
 import type { FindingResult } from "@/core/job";
 import type { Rung } from "@/core/proof";
 import type { Db } from "./pool";
-import { execute, maybeOne } from "./rows";
+import { many, execute, maybeOne } from "./rows";
 
 export interface JobRow {
   readonly id: JobId;
@@ -25,6 +25,16 @@ export interface JobRow {
 const COLUMNS = `
   j.id, j.key, j.site_id as "siteId", j.number, j.vehicle_id as "vehicleId", j.odometer_km as "odometerKm", j.complaint,
   j.version, j.held_by as "heldBy", h.name as "heldByName", j.opened_at as "openedAt", j.closed_at as "closedAt", j.finding`;
+
+/** The version of every open job of a site. */
+export async function openVersions(db: Db, siteId: SiteId): Promise<Readonly<Record<string, number>>> {
+  const rows = await many<{ id: JobId; version: number }>(
+    db,
+    "select id, version from job where site_id = $1 and closed_at is null",
+    [siteId],
+  );
+  return Object.fromEntries(rows.map(({ id, version }) => [id, version]));
+}
 
 /** A job of this site by its id, or null. */
 export async function findJob(db: Db, siteId: SiteId, id: JobId): Promise<JobRow | null> {

@@ -133,6 +133,14 @@ export async function removeGeneral(db: Db): Promise<void> {
   await execute(db, `delete from procedure p where general and not (${used})`);
   await removeUnused(db, "cause");
   for (const table of ["symptom", "component", "failure"] as const) await removeUnused(db, table);
+  // A word that is gone is called nothing.
+  await execute(
+    db,
+    `delete from synonym y
+     where (kind = 'symptom' and not exists (select from symptom w where w.key = y.key))
+       or (kind = 'component' and not exists (select from component w where w.key = y.key))
+       or (kind = 'failure' and not exists (select from failure w where w.key = y.key))`,
+  );
 }
 
 /** Rows of general practice that nothing stands on: whatever refers to one keeps it. */

@@ -160,6 +160,24 @@ export async function insertSynonym(
   ]);
 }
 
+/** Other words that people use for symptoms, as far as the symptom is there and nothing else is called so. */
+export async function addOtherWords(
+  db: Db,
+  words: readonly { readonly key: string; readonly text: string }[],
+  by: { readonly id: PersonId; readonly at: Date },
+): Promise<void> {
+  await execute(
+    db,
+    `insert into synonym (kind, text, key, created_at, created_by)
+     select 'symptom', w.text, w.key, $3, $4
+     from unnest($1::text[], $2::text[]) as w (key, text)
+     join symptom s on s.key = w.key
+     where not exists (select from symptom o where lower(o.label) = lower(w.text))
+     on conflict do nothing`,
+    [words.map(({ key }) => key), words.map(({ text }) => text), by.at, by.id],
+  );
+}
+
 /** What people also call the words of a kind, by key; also what a word that was merged into it is called. */
 export async function readSynonyms(db: Db): Promise<ReadonlyMap<WordKind, ReadonlyMap<string, readonly string[]>>> {
   const rows = await many<{ kind: WordKind; key: string; texts: string[] }>(

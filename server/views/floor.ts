@@ -23,6 +23,7 @@ import { outlookOf } from "./outlook";
 export interface FloorJob {
   readonly id: JobId;
   readonly number: number;
+  readonly version: number;
   readonly vehicle: Vehicle;
   readonly plate: string | null;
   readonly complaint: string;

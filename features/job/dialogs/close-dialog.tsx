@@ -1,5 +1,6 @@
 "use client";
 
+import type { JobSheet } from "@/server/views/job-sheet";
 import { Field, TextArea } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
@@ -14,6 +15,7 @@ export function CloseDialog() {
   const [reason, setReason] = form.field("reason");
   const [bypassReason, setBypassReason] = form.field("bypassReason");
   const unproved = sheet.need.kind === "proof";
+  const standsInTheWay = obstacles(sheet, rights.includes("job.reopen"));
   const bypasses = (sheet.facts.bypasses ?? []).flatMap(({ what, removed }) => (removed ? [] : what));
   return (
     <JobForm
@@ -23,8 +25,14 @@ export function CloseDialog() {
       form={form}
       fields={["reason", "bypassReason"]}
       save="Close the job"
+      disabled={standsInTheWay.length > 0}
       onSubmit={() => command.save({ reason, ...(bypasses.length ? { bypassReason } : {}) })}
     >
+      {standsInTheWay.map((obstacle) => (
+        <p key={obstacle} role="note" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
+          {obstacle}
+        </p>
+      ))}
       {unproved && <p>It is not proved as far as it can be. It teaches the book less until somebody follows up.</p>}
       {bypasses.length > 0 && (
         <div className="flex flex-col gap-2 border-2 border-brick px-4 py-3">
@@ -46,6 +54,22 @@ export function CloseDialog() {
       </Field>
     </JobForm>
   );
+}
+
+/** What nobody gets over, or this person does not: said before anything is typed. */
+function obstacles({ facts, cameBack, rung }: JobSheet, isLead: boolean): readonly string[] {
+  const untried = facts.parts.some(({ result }) => result === null);
+  const isCause = facts.finding?.result === "root-cause";
+  const bridged = (facts.bypasses ?? []).some(({ removed }) => !removed);
+  return [
+    ...(facts.finding ? [] : ["Name the cause first, or say that it was not found."]),
+    ...(untried ? ["A part was fitted and not tried yet: record its result."] : []),
+    ...(isCause && cameBack ? ["The fault came back after this repair: name the cause anew."] : []),
+    ...(isCause && !cameBack && rung === 0 && !isLead
+      ? ["Nothing proves it yet: record a proof, or ask a lead to close it."]
+      : []),
+    ...(bridged && !isLead ? ["A bypass is in place: take it out, or ask a lead to sign why it stays."] : []),
+  ];
 }
 
 export function ReopenDialog() {

@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Form, OtherProblems } from "@/ui/form";
@@ -38,14 +39,7 @@ export function JobForm({
   return (
     <Dialog open onOpenChange={(open) => !open && close()} title={title} lead={lead}>
       <Form problems={command.problems} onSubmit={onSubmit} className="flex flex-col gap-5">
-        {form?.restored && (
-          <p role="status" className="flex flex-wrap items-center gap-x-3 border-l-4 border-ochre bg-ochre-pale px-3">
-            Typed before, and not saved yet.
-            <Button look="quiet" onClick={form.forget}>
-              Start afresh
-            </Button>
-          </p>
-        )}
+        {form && <TypedBefore form={form} />}
         {children}
         <CommandMessage message={command.message} meanwhile={command.meanwhile} />
         <OtherProblems known={fields} />

@@ -90,11 +90,10 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
-    path: "/api/v1/jobs/{id}/live",
-    summary: "Server-sent events: the job's version after every change",
+    path: "/api/v1/live",
+    summary: "Server-sent events: the version of every open job, then of each job after every change",
     right: "shop.read",
     answer: "text/event-stream",
-    errors: [404],
   },
   {
     method: "post",

@@ -1,0 +1,93 @@
+import { describe, expect, test } from "vitest";
+import { STARTER_WORDS } from "@/server/book/starter-words";
+import { OTHER_WORDS, STARTER_SYMPTOMS } from "@/starter";
+import { rankWord } from "./find-words";
+
+const SYMPTOMS = [...STARTER_WORDS.symptoms, ...STARTER_SYMPTOMS];
+const ranked = (typed: string) =>
+  SYMPTOMS.map(({ key, label }) => ({ key, rank: rankWord(typed, label, OTHER_WORDS[key] ?? []) }))
+    .filter(({ rank }) => rank > 0)
+    .sort((a, b) => b.rank - a.rank)
+    .map(({ key }) => key);
+
+/** What people type, and what has to stand first. */
+const FIRST: readonly (readonly [string, string])[] = [
+  ["fan", "fan-dead"],
+  ["fan dead", "fan-dead"],
+  ["blower", "fan-dead"],
+  ["leak", "oil-leak"],
+  ["leaks oil", "oil-leak"],
+  ["oil leak", "oil-leak"],
+  ["coolant leak", "coolant-loss"],
+  ["leaks when it rains", "water-inside"],
+  ["gear", "gear-hard"],
+  ["gearbox slips", "gear-slips"],
+  ["grinds", "gear-hard"],
+  ["shakes", "vibration"],
+  ["shudder", "vibration"],
+  ["shudder braking", "brake-judder"],
+  ["judder", "brake-judder"],
+  ["judder brak", "brake-judder"],
+  ["steering shakes", "wheel-shake"],
+  ["click", "clicks-turning"],
+  ["clicks turning", "clicks-turning"],
+  ["whine", "hum-with-speed"],
+  ["hum", "hum-with-speed"],
+  ["squeal", "brake-squeal"],
+  ["belt squeal", "belt-chirp"],
+  ["brakes squeak", "brake-squeal"],
+  ["rattle", "engine-rattle"],
+  ["rattles over bumps", "knock-over-bumps"],
+  ["clunk", "knock-over-bumps"],
+  ["smell of fuel", "fuel-smell"],
+  ["petrol smell", "fuel-smell"],
+  ["exhaust smell", "exhaust-smell"],
+  ["limp", "limp-mode"],
+  ["no start", "cranks-no-start"],
+  ["does not crank", "no-crank"],
+  ["will not turn over", "no-crank"],
+  ["cuts out", "stalls"],
+  ["stalling", "stalls"],
+  ["misfiring", "misfire"],
+  ["low power", "low-power"],
+  ["sluggish", "low-power"],
+  ["engine light", "engine-lamp"],
+  ["check light", "engine-lamp"],
+  ["overheating", "overheats"],
+  ["boils", "overheats"],
+  ["flat battery", "battery-flat"],
+  ["battery light", "charge-lamp"],
+  ["spongy", "brake-soft"],
+  ["pulls braking", "brake-pull"],
+  ["hot wheel", "brake-hot"],
+  ["heavy steering", "steering-heavy"],
+  ["no heat", "heater-cold"],
+  ["wet carpet", "water-inside"],
+  ["black smoke", "smoke-black"],
+  ["window", "window-dead"],
+];
+
+describe("a symptom is found as people say it", () => {
+  test.each(FIRST)("%j", (typed, key) => {
+    expect(ranked(typed)[0]).toBe(key);
+  });
+
+  test.each(["xqz", "fn", "zz top"])("%j is no word", (typed) => {
+    expect(ranked(typed)).toEqual([]);
+  });
+
+  test("letters scattered over a word, or in the middle of another, are not meant", () => {
+    expect(ranked("fan")).not.toContain("battery-flat");
+    expect(ranked("leak")).not.toContain("trailer-lamps");
+    expect(ranked("gear")).not.toContain("charge-lamp");
+  });
+
+  test("no two symptoms are called the same, and every one that is named is there", () => {
+    const keys = new Set(SYMPTOMS.map(({ key }) => key));
+    expect(Object.keys(OTHER_WORDS).filter((key) => !keys.has(key))).toEqual([]);
+    const texts = [...SYMPTOMS.map(({ label }) => label), ...Object.values(OTHER_WORDS).flat()].map((text) =>
+      text.toLowerCase(),
+    );
+    expect(texts.filter((text, at) => texts.indexOf(text) !== at)).toEqual([]);
+  });
+});
