@@ -37,6 +37,38 @@ describe("two at one job", () => {
     );
   });
 
+  test("all pages of a browser share one stream, and each of them hears of a change", async () => {
+    const { driver } = browser;
+    const first = await driver.getWindowHandle();
+    const more: string[] = [];
+    for (let nth = 0; nth < 6; nth++) {
+      await driver.switchTo().newWindow("tab");
+      await browser.go(`/jobs/${jobId}`);
+      await browser.find("//h2[.='Trail']");
+      more.push(await driver.getWindowHandle());
+    }
+    const locks = () =>
+      driver.executeAsyncScript<string>(
+        `const done = arguments[arguments.length - 1];
+         navigator.locks.query().then(({ held, pending }) => done(held.length + " held, " + pending.length + " wait"));`,
+      );
+    await driver.wait(async () => (await locks()) === "1 held, 6 wait", 5000, "one page holds the stream, six wait");
+    await colleagueNotes("heard on every page");
+    await browser.find("//ol//li[contains(., 'heard on every page')]");
+    // The page that holds the stream goes; another one takes it over.
+    await driver.switchTo().window(first);
+    await driver.close();
+    await driver.switchTo().window(more[0] ?? "");
+    await browser.find("//ol//li[contains(., 'heard on every page')]");
+    await colleagueNotes("heard by who is left");
+    await browser.find("//ol//li[contains(., 'heard by who is left')]");
+    for (const handle of more.slice(1)) {
+      await driver.switchTo().window(handle);
+      await driver.close();
+    }
+    await driver.switchTo().window(more[0] ?? "");
+  });
+
   test("a dialog under way stays open over it, with what was filled in", async () => {
     await browser.press("Start");
     await browser.press("Full travel, no hesitation");

@@ -18,7 +18,7 @@ interface FloorBoardProps {
 
 /** In the order of what holds a bay up longest: a vehicle that only waits to be proved or closed goes out first. */
 const GROUPS: readonly { readonly needs: readonly Need["kind"][]; readonly title: string; readonly aside: string }[] = [
-  { needs: ["part-result"], title: "Part is in, try it", aside: "say what came of it" },
+  { needs: ["part-result"], title: "Part is in, try it", aside: "record its result" },
   { needs: ["proof"], title: "Needs proof", aside: "repaired, not yet believed" },
   { needs: ["decision"], title: "Needs a decision", aside: "name the cause, close" },
   { needs: ["watch"], title: "Being watched", aside: "did not show itself" },

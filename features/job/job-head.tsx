@@ -63,6 +63,9 @@ export function JobHead() {
   );
 }
 
+/** So many symptoms and codes have room in two lines with what each code means. */
+const MOST_IN_FULL = 2;
+
 interface ToldProps {
   readonly unfolded: boolean;
   readonly onUnfold: () => void;
@@ -72,10 +75,12 @@ interface ToldProps {
 function Told({ unfolded, onUnfold }: ToldProps) {
   const { job, symptoms, facts, codeMeanings } = useJobPage().sheet;
   const meaningOf = (code: string) => codeMeanings.find((each) => each.code === code)?.meaning;
+  // Where much is told the codes stand alone, so that what they share is in sight as well.
+  const isBrief = symptoms.length + facts.codes.length > MOST_IN_FULL;
   const chips = [
     ...symptoms,
     ...(facts.confirmation ? [confirmationText(facts.confirmation)] : []),
-    ...facts.codes.map((code) => [codeText(code), meaningOf(code.code)].filter(Boolean).join(": ")),
+    ...facts.codes.map((code) => [codeText(code), isBrief ? "" : meaningOf(code.code)].filter(Boolean).join(": ")),
   ];
   return (
     <>

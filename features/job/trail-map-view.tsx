@@ -278,7 +278,7 @@ function RoadName({ road: { name }, y, hasRoom }: RoadNameProps) {
 /** From here on the reason stands before its bar, over the road: behind it there is no room. */
 const LATE_SHARE = 0.72;
 /** How far a reason may run past the plot, up to the names. */
-const REASON_REACH_PERCENT = 6;
+const REASON_REACH_PERCENT = 8;
 
 /** The end bar, and what closed the road. */
 function DeadEnd({ road: { y, endShare, endHalfWidth, closedText } }: { readonly road: RoadView }) {

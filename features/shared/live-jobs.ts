@@ -11,6 +11,8 @@ export interface JobChange {
 type Listener = (change: JobChange, wasKnown: boolean) => void;
 
 const NAME = "dead-ends live";
+/** A stream that the server ended for good (whoever looks was signed out) is tried again after so long. */
+const AGAIN_MS = 10_000;
 const listeners = new Set<Listener>();
 /** What is known of each job by now: a page that opens later asks for it. */
 const versions = new Map<string, number>();
@@ -64,6 +66,9 @@ function openStream(): void {
     const known: Record<string, number> = JSON.parse(data);
     for (const [jobId, version] of Object.entries(known)) heard({ jobId, version, files: false });
   });
+  source.onerror = () => {
+    if (source.readyState === EventSource.CLOSED) setTimeout(openStream, AGAIN_MS);
+  };
 }
 
 function tell(change: JobChange): void {

@@ -229,12 +229,12 @@ describe("the vocabulary", () => {
   });
 
   test("finds a word by what people also call it, and lets no two words share a name", async () => {
-    await done(send(desk, "add-synonym", { kind: "symptom", key: "low-power", text: "No pull" }));
-    await done(send(desk, "add-synonym", { kind: "symptom", key: "low-power", text: "no PULL" }));
-    expect(await add("symptom", "no pull", "engine")).toEqual({ key: "low-power", added: false });
+    await done(send(desk, "add-synonym", { kind: "symptom", key: "low-power", text: "Gutless" }));
+    await done(send(desk, "add-synonym", { kind: "symptom", key: "low-power", text: "gutLESS" }));
+    expect(await add("symptom", "gutless", "engine")).toEqual({ key: "low-power", added: false });
     const { symptoms } = await readVocabulary(pool());
-    expect(symptoms.find(({ key }) => key === "low-power")?.also).toEqual(["No pull"]);
-    expect(readEntryLine("no pull", { symptoms, conditions: [] }).symptoms).toEqual(["low-power"]);
+    expect(symptoms.find(({ key }) => key === "low-power")?.also).toContain("Gutless");
+    expect(readEntryLine("gutless", { symptoms, conditions: [] }).symptoms).toEqual(["low-power"]);
     expect(
       await refusalOf(send(desk, "add-synonym", { kind: "symptom", key: "limp-mode", text: "Low power" })),
     ).toMatchObject({
