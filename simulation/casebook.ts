@@ -1,5 +1,5 @@
 import type { JobFacts } from "@/core/job";
-import type { World } from "./world/world";
+import type { World } from "./world/truth";
 
 /** A simulated shop as a casebook, as another garage or a script would send it. */
 export function casebookOf(world: World, history: readonly JobFacts[]): object {

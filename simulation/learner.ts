@@ -8,7 +8,9 @@ import { logSum, oddsFrom, strangeLogs, trueModels, type Hypothesis, type Looked
 import type { Method } from "./play";
 import { Dice } from "./random";
 import { logLooks, type TrueJob } from "./world/job";
-import { makeLooks, trueRates, type Looks, type World } from "./world/world";
+import { makeLooks } from "./world/causes";
+import { trueRates } from "./world/world";
+import type { Looks, World } from "./world/truth";
 
 /** How a cause may look, and how far the history speaks for each: sums to 1. */
 interface Guess {

@@ -9,7 +9,8 @@ import type { Method } from "./play";
 import { Dice } from "./random";
 import { logLooks, strangeLooks, testedParts } from "./world/job";
 import { outcomeChances } from "./world/outcome";
-import { trueRates, type Looks, type TrueCause, type TrueTest, type World } from "./world/world";
+import { trueRates } from "./world/world";
+import type { Looks, TrueCause, TrueTest, World } from "./world/truth";
 
 /**
  * Knows every rate and likelihood of the true world, weighs every cause, every two at once and every strange component exactly, and plans by

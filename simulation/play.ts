@@ -3,7 +3,7 @@ import type { CauseKey } from "@/core/book";
 import { Dice } from "./random";
 import type { TrueJob } from "./world/job";
 import { dealOutcome } from "./world/outcome";
-import type { TrueCause, TrueTest, World } from "./world/world";
+import type { TrueCause, TrueTest, World } from "./world/truth";
 
 /** What somebody who works by a method does next; null where the method has nothing left to offer. */
 export type Move =

@@ -11,7 +11,8 @@ import { Dice } from "./random";
 import { recordJob } from "./world/history";
 import { dealJob, type TrueJob } from "./world/job";
 import type { WorldRules } from "./world/rules";
-import { makeWorld, type World } from "./world/world";
+import { makeWorld } from "./world/world";
+import type { World } from "./world/truth";
 
 /** A simulated shop: its true world, what it recorded, and what its book and counters know. */
 export interface Shop {

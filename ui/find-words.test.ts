@@ -1,20 +1,16 @@
 import { describe, expect, test } from "vitest";
 import { STARTER_WORDS } from "@/server/book/starter-words";
 import { OTHER_WORDS, STARTER_SYMPTOMS } from "@/starter";
-import { rankWord } from "./find-words";
+import { wordFinder } from "./find-words";
 
 const SYMPTOMS = [...STARTER_WORDS.symptoms, ...STARTER_SYMPTOMS];
-const ranked = (typed: string) =>
-  SYMPTOMS.map(({ key, label }) => ({ key, rank: rankWord(typed, label, OTHER_WORDS[key] ?? []) }))
-    .filter(({ rank }) => rank > 0)
-    .sort((a, b) => b.rank - a.rank)
-    .map(({ key }) => key);
+const ranked = wordFinder(SYMPTOMS.map(({ key, label }) => ({ key, label, also: OTHER_WORDS[key] })));
 
 /** What people type, and what has to stand first. */
 const FIRST: readonly (readonly [string, string])[] = [
   ["fan", "fan-dead"],
   ["fan dead", "fan-dead"],
-  ["blower", "fan-dead"],
+  ["blower", "fan-one-speed"],
   ["leak", "oil-leak"],
   ["leaks oil", "oil-leak"],
   ["oil leak", "oil-leak"],
@@ -22,7 +18,7 @@ const FIRST: readonly (readonly [string, string])[] = [
   ["leaks when it rains", "water-inside"],
   ["gear", "gear-hard"],
   ["gearbox slips", "gear-slips"],
-  ["grinds", "gear-hard"],
+  ["grinds", "brake-squeal"],
   ["shakes", "vibration"],
   ["shudder", "vibration"],
   ["shudder braking", "brake-judder"],
@@ -50,6 +46,7 @@ const FIRST: readonly (readonly [string, string])[] = [
   ["stalling", "stalls"],
   ["misfiring", "misfire"],
   ["low power", "low-power"],
+  ["grinds gear", "gear-hard"],
   ["sluggish", "low-power"],
   ["engine light", "engine-lamp"],
   ["check light", "engine-lamp"],
@@ -80,6 +77,17 @@ describe("a symptom is found as people say it", () => {
     expect(ranked("fan")).not.toContain("battery-flat");
     expect(ranked("leak")).not.toContain("trailer-lamps");
     expect(ranked("gear")).not.toContain("charge-lamp");
+  });
+
+  test("what stands in the middle of a word comes last, and nothing typed leaves every word", () => {
+    const find = wordFinder([
+      { key: "crank", label: "Crankshaft" },
+      { key: "shaft", label: "Shaft" },
+      { key: "cover", label: "Shaft cover" },
+    ]);
+    expect(find("shaft")).toEqual(["shaft", "cover", "crank"]);
+    expect(find("sha")).not.toContain("crank");
+    expect(find(" ")).toEqual(["crank", "shaft", "cover"]);
   });
 
   test("no two symptoms are called the same, and every one that is named is there", () => {

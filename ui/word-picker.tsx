@@ -1,21 +1,20 @@
 "use client";
 
 import { Command } from "cmdk";
-import { useState } from "react";
-import { rankWord } from "./find-words";
+import { useMemo, useState } from "react";
+import { wordFinder, type FindableWord } from "./find-words";
 import { useHydrated } from "./hydrated";
 
 /** Stands for what was typed, as a new word. */
 const ADD = "add-what-was-typed";
 
-export interface PickableWord {
-  readonly key: string;
-  readonly label: string;
-  /** What it is also called. */
-  readonly also?: readonly string[] | undefined;
+export interface PickableWord extends FindableWord {
   /** Heading under which it stands. */
   readonly group?: string | undefined;
 }
+
+/** Whoever has to read further types another letter. */
+const MOST_SHOWN = 40;
 
 interface WordPickerProps {
   readonly label: string;
@@ -29,8 +28,11 @@ interface WordPickerProps {
 /** Finds a word of the shop's vocabulary by typing part of it; arrows and Enter, or a tap, take it. */
 export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPickerProps) {
   const [text, setText] = useState("");
-  const groups = groupWords(words);
+  const find = useMemo(() => wordFinder(words), [words]);
   const show = text.trim().length > 0;
+  const byKey = new Map(words.map((word) => [word.key, word]));
+  const found = show ? find(text).slice(0, MOST_SHOWN) : [];
+  const groups = groupWords(found.flatMap((key) => byKey.get(key) ?? []));
   const hydrated = useHydrated();
   if (!hydrated) return <input className="field-input" placeholder={placeholder} aria-label={label} disabled />;
   const pick = (key: string) => {
@@ -38,12 +40,7 @@ export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPic
     onPick(key);
   };
   return (
-    <Command
-      label={label}
-      loop
-      className="relative"
-      filter={(value, typed, also) => (value === ADD ? 0.001 : rankWord(typed, value, also))}
-    >
+    <Command label={label} loop className="relative" shouldFilter={false}>
       <Command.Input
         value={text}
         onValueChange={setText}
@@ -57,41 +54,36 @@ export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPic
         className="max-h-72 overflow-y-auto border border-t-0 border-rule-strong bg-sheet"
       >
         <Command.Empty className="px-3 py-3 text-ink-soft">No such word in the book.</Command.Empty>
-        {show &&
-          groups.map(([heading, items]) => (
-            <Command.Group
-              key={heading}
-              heading={heading}
-              className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-ink-soft"
-            >
-              {items.map(({ key, label: words, also = [] }) => (
-                <Command.Item
-                  key={key}
-                  value={words}
-                  keywords={[...also]}
-                  onSelect={() => pick(key)}
-                  className="flex min-h-11 cursor-pointer items-center px-3 py-2 data-[selected=true]:bg-ochre-pale"
-                >
-                  {words}
-                </Command.Item>
-              ))}
-            </Command.Group>
-          ))}
+        {groups.map(([heading, items]) => (
+          <Command.Group
+            key={heading}
+            heading={heading}
+            className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-ink-soft"
+          >
+            {items.map(({ key, label: words }) => (
+              <Command.Item
+                key={key}
+                value={key}
+                onSelect={() => pick(key)}
+                className="flex min-h-11 cursor-pointer items-center px-3 py-2 data-[selected=true]:bg-ochre-pale"
+              >
+                {words}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        ))}
         {/* Last, so that Enter never makes a word of a slip where the book has one that fits. */}
         {show && onAdd && text.trim().length > 1 && (
-          <Command.Group forceMount>
-            <Command.Item
-              forceMount
-              value={ADD}
-              onSelect={() => {
-                onAdd(text.trim());
-                setText("");
-              }}
-              className="flex min-h-11 cursor-pointer items-center border-t border-rule px-3 py-2 font-medium data-[selected=true]:bg-ochre-pale"
-            >
-              Add “{text.trim()}” as a new word
-            </Command.Item>
-          </Command.Group>
+          <Command.Item
+            value={ADD}
+            onSelect={() => {
+              onAdd(text.trim());
+              setText("");
+            }}
+            className="flex min-h-11 cursor-pointer items-center border-t border-rule px-3 py-2 font-medium data-[selected=true]:bg-ochre-pale"
+          >
+            Add “{text.trim()}” as a new word
+          </Command.Item>
         )}
       </Command.List>
     </Command>

@@ -1,5 +1,4 @@
-import type { WrittenEntry } from "./fold";
-import { heldEntries } from "./fold";
+import { heldEntries, type WrittenEntry } from "./fold";
 
 /**
  * Whose parts are fitted, by component, as anybody said last on this job: where it was measured, fitted, or told of earlier work. null is the

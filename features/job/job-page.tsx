@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useMemo } from "react";
 import type { PersonId } from "@/core/ids";
 import type { Right } from "@/server/auth/rights";
@@ -14,15 +13,13 @@ import { IsItAFault } from "./is-it-a-fault";
 import { JobPageProvider } from "./job-context";
 import { JobHead } from "./job-head";
 import { JobKeys } from "./job-keys";
+import { LateDialogs } from "./late-dialogs";
 import { LiveJob } from "./live-job";
 import { Questions } from "./questions";
 import { Suspects } from "./suspects";
 import { TrailList } from "./trail-list";
-import { TrailMapView } from "./trail-map-view";
+import { TrailMapView } from "./trail-map/trail-map-view";
 import { useDialog } from "./use-dialog";
-
-// Most visits open one dialog or none: their code comes when it is wanted.
-const JobDialogs = dynamic(() => import("./dialogs").then(({ JobDialogs: Dialogs }) => Dialogs), { ssr: false });
 
 interface JobPageProps {
   readonly sheet: JobSheet;
@@ -65,7 +62,7 @@ export function JobPage({ sheet, site, rights, me }: JobPageProps) {
         </div>
       </div>
       {!sheet.facts.closed && <EntryLineBar />}
-      {dialog && <JobDialogs dialog={dialog} />}
+      <LateDialogs dialog={dialog} />
     </JobPageProvider>
   );
 }

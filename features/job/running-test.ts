@@ -1,6 +1,7 @@
 "use client";
 
-import { useCallback, useSyncExternalStore } from "react";
+import { useCallback } from "react";
+import { readStored, useStored } from "@/features/shared/stored";
 import type { TestDraft } from "./dialogs/test/test-draft";
 
 /** A test that is under way on this machine, with the key under which it is sent: once, however often it is tried. */
@@ -10,17 +11,7 @@ export interface RunningTest {
   readonly pending: { readonly key: string; readonly body: string } | null;
 }
 
-const place = (jobId: string) => `dead-ends/running-test/${jobId}`;
-const CHANGED = "dead-ends/running-test";
-
-function read(jobId: string): string | null {
-  try {
-    return window.localStorage.getItem(place(jobId));
-  } catch {
-    // A browser that keeps nothing: the test lives as long as the page.
-    return null;
-  }
-}
+const nameOf = (jobId: string) => `running-test/${jobId}`;
 
 /** The tests that run on this job, by procedure; kept through a reload, a sleeping phone and a lost connection. */
 export function useRunningTests(jobId: string): {
@@ -28,32 +19,14 @@ export function useRunningTests(jobId: string): {
   /** Keeps a test as it is now, or with null lets it go. */
   readonly keep: (procedure: string, test: Omit<RunningTest, "procedure"> | null) => void;
 } {
-  const subscribe = useCallback((changed: () => void) => {
-    window.addEventListener("storage", changed);
-    window.addEventListener(CHANGED, changed);
-    return () => {
-      window.removeEventListener("storage", changed);
-      window.removeEventListener(CHANGED, changed);
-    };
-  }, []);
-  const text = useSyncExternalStore(
-    subscribe,
-    () => read(jobId),
-    () => null,
-  );
+  const [text, set] = useStored(nameOf(jobId));
   const keep = useCallback(
     (procedure: string, test: Omit<RunningTest, "procedure"> | null) => {
-      const others = parse(read(jobId)).filter((each) => each.procedure !== procedure);
+      const others = parse(readStored(nameOf(jobId))).filter((each) => each.procedure !== procedure);
       const all = test ? [...others, { procedure, ...test }] : others;
-      try {
-        if (all.length) window.localStorage.setItem(place(jobId), JSON.stringify(all));
-        else window.localStorage.removeItem(place(jobId));
-      } catch {
-        // See above.
-      }
-      window.dispatchEvent(new Event(CHANGED));
+      set(all.length ? JSON.stringify(all) : null);
     },
-    [jobId],
+    [jobId, set],
   );
   return { running: parse(text), keep };
 }

@@ -2,10 +2,10 @@
 
 import { useState } from "react";
 import type { EntryView } from "@/server/views/trail";
+import { useStored } from "@/features/shared/stored";
 import { Section } from "@/ui/section";
 import { useJobPage } from "./job-context";
 import { TrailEntry } from "./trail-entry";
-import { useRemembered } from "./use-remembered";
 
 /** What one may want to see of a trail alone. */
 const SHOWN: readonly {
@@ -32,8 +32,9 @@ const MOST_AT_ONCE = 30;
 /** The dated record, entry after entry; what was taken back stays, struck. */
 export function TrailList() {
   const { trail } = useJobPage().sheet;
-  const [shown, setShown] = useRemembered("trail-shown", "all");
-  const [order, setOrder] = useRemembered("trail-order", "last");
+  // A way of looking that somebody chose is kept on this machine: the next job is shown in the same way.
+  const [shown, setShown] = useStored("trail-shown");
+  const [order, setOrder] = useStored("trail-order");
   const [whole, setWhole] = useState(false);
   const kinds = SHOWN.find(({ value }) => value === shown)?.kinds ?? [];
   const chosen = trail.filter(({ kind }) => !kinds.length || kinds.includes(kind));
@@ -46,7 +47,7 @@ export function TrailList() {
         <span className="no-print flex flex-wrap items-center gap-x-1">
           <span role="group" aria-label="Show of the trail" className="flex">
             {SHOWN.map(({ value, label }) => (
-              <Toggle key={value} label={label} isOn={shown === value} onPress={() => setShown(value)} />
+              <Toggle key={value} label={label} isOn={(shown ?? "all") === value} onPress={() => setShown(value)} />
             ))}
           </span>
           <Toggle
@@ -57,7 +58,7 @@ export function TrailList() {
         </span>
       }
     >
-      {folded > 0 && order === "last" && <Earlier count={folded} onShow={() => setWhole(true)} />}
+      {folded > 0 && order !== "first" && <Earlier count={folded} onShow={() => setWhole(true)} />}
       {chosen.length === 0 && <p className="py-2 text-ink-soft">Nothing of this kind yet.</p>}
       <ol>
         {(order === "first" ? latest.toReversed() : latest).map((entry) => (

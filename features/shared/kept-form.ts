@@ -10,6 +10,7 @@ import {
   type Path,
   type PathValue,
 } from "react-hook-form";
+import { readStored, writeStored } from "@/features/shared/stored";
 import { useHydrated } from "@/ui/hydrated";
 
 type Next<Value> = Value | ((now: Value) => Value);
@@ -45,7 +46,7 @@ export function useKeptForm<Values extends FieldValues>(key: string, usual: Valu
     const stop = form.subscribe({
       formState: { values: true },
       callback: ({ values }) => {
-        if (!forgotten.current) writeDraft(key, values);
+        if (!forgotten.current) writeStored(nameOf(key), JSON.stringify(values));
       },
     });
     return stop;
@@ -63,20 +64,20 @@ export function useKeptForm<Values extends FieldValues>(key: string, usual: Valu
     },
     forget: () => {
       forgotten.current = true;
-      dropDraft(key);
+      writeStored(nameOf(key), null);
       form.reset(first);
       setThrownAway(true);
     },
   };
 }
 
-const PREFIX = "draft ";
+const nameOf = (key: string) => `draft/${key}`;
 
 function readDraft<Values extends object>(key: string, like: Values): Partial<Values> | null {
+  const text = readStored(nameOf(key));
+  if (text === null) return null;
   try {
-    const text = localStorage.getItem(PREFIX + key);
-    const kept: unknown = text ? JSON.parse(text) : null;
-    if (typeof kept !== "object" || kept === null) return null;
+    const kept: object = JSON.parse(text);
     // A draft of an older version of the form may hold something else: what does not look like the field is left out.
     const fitting = Object.entries(kept).filter(
       ([name, value]) => name in like && isAlike(value, like[name as keyof Values]),
@@ -90,20 +91,4 @@ function readDraft<Values extends object>(key: string, like: Values): Partial<Va
 function isAlike(value: unknown, like: unknown): boolean {
   if (like === null || value === null) return typeof value !== "object" || value === null || like === null;
   return typeof value === typeof like && Array.isArray(value) === Array.isArray(like);
-}
-
-function writeDraft(key: string, values: object): void {
-  try {
-    localStorage.setItem(PREFIX + key, JSON.stringify(values));
-  } catch {
-    // A browser that keeps nothing, or is full: the form works all the same.
-  }
-}
-
-function dropDraft(key: string): void {
-  try {
-    localStorage.removeItem(PREFIX + key);
-  } catch {
-    // There was none then.
-  }
 }

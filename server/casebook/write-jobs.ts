@@ -75,9 +75,21 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
     const { id, job, facts, entries } = each;
     if (!each.known)
       rows.job.add(
-        ...[id, job.key, site.id, ++number, vehicles.get(id), job.odometerKm, job.complaint ?? NOT_TOLD],
-        ...[entries.length, job.openedAt, by, job.closedAt, job.closedAt && by],
-        ...[job.finding?.result, rungOfJob(facts), cameBack(facts)],
+        id,
+        job.key,
+        site.id,
+        ++number,
+        vehicles.get(id),
+        job.odometerKm,
+        job.complaint ?? NOT_TOLD,
+        entries.length,
+        job.openedAt,
+        by,
+        job.closedAt,
+        job.closedAt && by,
+        job.finding?.result,
+        rungOfJob(facts),
+        cameBack(facts),
       );
     for (const { seq, at, minutes, body } of entries)
       rows.entry.add(id, seq, body.kind, at, by, minutes, body, commandId);
@@ -178,10 +190,8 @@ class RowsOfJobs {
   addVehicle({ id, vehicle }: NewVehicle, by: string, now: Date): void {
     const { vin, make, model, year, engine, transmission, drive, market } = vehicle;
     const { fuel = null, gearbox = null, equipment = null } = vehicle;
-    this.#vehicle.add(
-      ...[id, vin, make, model, year, engine, transmission, drive, market],
-      ...[fuel, gearbox, equipment, now, by],
-    );
+    const built = [engine, transmission, drive, market, fuel, gearbox, equipment];
+    this.#vehicle.add(id, vin, make, model, year, ...built, now, by);
   }
 
   /** What a job's entries add up to. */
@@ -196,10 +206,9 @@ class RowsOfJobs {
       test.add(id, seq, procedure, title, outcome, minutes, access, effects, place);
     for (const each of facts.parts) {
       const { seq, component, failure, partNumber, source, minutes, cost, result, resultSeq } = each;
-      part.add(
-        ...[id, seq, component, failure, partNumber, source],
-        ...[minutes, cost.amount, cost.currency, result, resultSeq, each.place ?? null],
-      );
+      const { amount, currency } = cost;
+      const place = each.place ?? null;
+      part.add(id, seq, component, failure, partNumber, source, minutes, amount, currency, result, resultSeq, place);
     }
     for (const { seq, step, result } of facts.proof) proof.add(id, seq, step, result);
     for (const { component, failure, place = null } of job.finding?.causes ?? [])

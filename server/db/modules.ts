@@ -1,8 +1,10 @@
 import "server-only";
 import type { ModuleName } from "@/core/codes";
 import type { PersonId } from "@/core/ids";
+import { vehicleMarks } from "@/core/lesson";
 import type { Db } from "./pool";
 import { execute, many } from "./rows";
+import type { VehicleRow } from "./vehicles";
 
 /** The control modules that the shop speaks of. */
 export async function listModules(db: Db): Promise<ModuleName[]> {
@@ -28,26 +30,23 @@ export async function deleteModule(db: Db, name: string): Promise<boolean> {
 /** Enough of them: a model's modules are the same from job to job. */
 const LATEST_JOBS = 20;
 
-/** The modules that vehicles like this one were found to have: those that scans of its make and model met lately, the commonest first. */
-export async function modulesOfModel(
-  db: Db,
-  { make, model }: { readonly make: string; readonly model: string },
-): Promise<string[]> {
+/**
+ * The modules that vehicles like this one were found to have: those that scans of its make and model, and of itself, met lately, the commonest
+ * first. Closed jobs are found by their marks, so that it does not matter how many there are.
+ */
+export async function modulesOfModel(db: Db, vehicle: VehicleRow): Promise<string[]> {
   const rows = await many<{ module: string }>(
     db,
     `select m.module
      from (
-       select j.id
-       from job j
-       join vehicle v on v.id = j.vehicle_id
-       where v.make = $1 and v.model = $2 and exists (select from job_module s where s.job_id = j.id)
-       order by j.opened_at desc
-       limit $3
+       (select job_id from job_feature where feature = $1 order by at desc, job_id limit $3)
+       union
+       (select id from job where vehicle_id = $2 order by opened_at desc limit $3)
      ) latest
-     join job_module m on m.job_id = latest.id
+     join job_module m on m.job_id = latest.job_id
      group by m.module
      order by count(*) desc, m.module`,
-    [make, model, LATEST_JOBS],
+    [vehicleMarks(vehicle).model, vehicle.id, LATEST_JOBS],
   );
   return rows.map(({ module }) => module);
 }

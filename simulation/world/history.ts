@@ -3,7 +3,7 @@ import type { ProofStep } from "@/core/proof";
 import type { Dice } from "../random";
 import { dealJob, type TrueJob } from "./job";
 import { dealOutcome } from "./outcome";
-import type { TrueCause, World } from "./world";
+import type { TrueCause, World } from "./truth";
 
 /** How carelessly a shop writes down what it did. */
 const RECORDS = {

@@ -3,7 +3,10 @@ import type { FaultCode } from "@/core/codes";
 import type { Symptom } from "@/core/case";
 import type { Vehicle } from "@/core/vehicle";
 import type { Dice } from "../random";
-import { dealVehicle, makeLooks, MODULES, trueRates, type Looks, type TrueCause, type World } from "./world";
+import { dealVehicle } from "./fleet";
+import { makeLooks, MODULES } from "./causes";
+import { trueRates } from "./world";
+import type { Looks, TrueCause, World } from "./truth";
 
 /** A vehicle with its fault, and what can be seen of it before anybody measures. */
 export interface TrueJob {

@@ -1,6 +1,6 @@
 import { item } from "@/core/place";
 import type { Dice } from "../random";
-import type { TrueCause, TrueTest } from "./world";
+import type { TrueCause, TrueTest } from "./truth";
 
 /** The outcome that shows where nothing is wrong. */
 export const NORMAL = 0;

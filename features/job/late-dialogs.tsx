@@ -1,0 +1,68 @@
+"use client";
+
+import { useEffect, useState, type ComponentType } from "react";
+import { Button } from "@/ui/button";
+import { Dialog } from "@/ui/dialog";
+import { useJobPage, type JobDialog } from "./job-context";
+
+type Dialogs = ComponentType<{ readonly dialog: JobDialog }>;
+
+let loading: Promise<Dialogs> | null = null;
+
+/** The dialogs' code, asked for once; after a lost connection once more. */
+function loadDialogs(): Promise<Dialogs> {
+  loading ??= import("./dialogs").then(
+    ({ JobDialogs }) => JobDialogs,
+    (error) => {
+      loading = null;
+      throw error;
+    },
+  );
+  return loading;
+}
+
+/** When the sheet has been drawn, its dialogs are fetched: a technician may be out of reach by the time that one is opened. */
+const FETCH_AFTER_MS = 1500;
+
+/**
+ * The dialog that is open over the sheet. Its code does not stand in the way of the sheet itself; where it cannot be had, that is said, and the
+ * sheet stays.
+ */
+export function LateDialogs({ dialog }: { readonly dialog: JobDialog | null }) {
+  const { close } = useJobPage();
+  const [Dialogs, setDialogs] = useState<Dialogs | null>(null);
+  const [tries, setTries] = useState(0);
+  const [failed, setFailed] = useState(false);
+  const isWanted = dialog !== null;
+  useEffect(() => {
+    let over = false;
+    const fetch = () =>
+      loadDialogs().then(
+        (loaded) => !over && setDialogs(() => loaded),
+        () => !over && setFailed(true),
+      );
+    const timer = setTimeout(() => void fetch(), isWanted ? 0 : FETCH_AFTER_MS);
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
+  }, [isWanted, tries]);
+  if (!dialog) return null;
+  if (Dialogs) return <Dialogs dialog={dialog} />;
+  if (!failed) return null;
+  return (
+    <Dialog open onOpenChange={(open) => !open && close()} title="No connection to the shop’s server">
+      <p role="alert">This form could not be fetched. Nothing was lost; try again when the connection is back.</p>
+      <Button
+        look="main"
+        className="mt-4"
+        onClick={() => {
+          setFailed(false);
+          setTries(tries + 1);
+        }}
+      >
+        Try again
+      </Button>
+    </Dialog>
+  );
+}
