@@ -57,13 +57,12 @@ say(
   sum(code, ({ lines }) => lines),
 );
 say("lines of tests", sum(all, ({ lines }) => lines) - sum(code, ({ lines }) => lines));
-say(
-  "lines of tests for each hundred of code",
-  (
-    (100 * (sum(all, ({ lines }) => lines) - sum(code, ({ lines }) => lines))) /
-    sum(code, ({ lines }) => lines)
-  ).toFixed(1),
-);
+const [ofCode, ofTests] = [
+  sum(code, ({ lines }) => lines),
+  sum(all, ({ lines }) => lines) - sum(code, ({ lines }) => lines),
+];
+say("lines of tests for each hundred of code", ((100 * ofTests) / ofCode).toFixed(1));
+say("tests, of all lines", share(ofTests, ofCode + ofTests));
 say("files: median, largest", `${at(sizes, 0.5)}, ${sizes.at(-1)}`);
 say("functions of 15 lines at most", share(functions.filter((each) => each <= 15).length, functions.length));
 say("functions of 40 lines at most", share(functions.filter((each) => each <= 40).length, functions.length));

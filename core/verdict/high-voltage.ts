@@ -1,8 +1,8 @@
 import { exhaustive } from "@/core/exhaustive";
-import { deadVerdict, formatQuantity, type DeadVerdict, type Quantity, type Spec } from "@/core/measure";
+import { deadVerdict, type DeadVerdict, type Quantity, type Spec } from "@/core/measure";
 import type { Procedure } from "@/core/book";
 import { named } from "./outcome-of-verdict";
-import type { TestReadings, TestVerdict } from "./test-verdict";
+import type { TestReadings, TestVerdict, VerdictSaid } from "./test-verdict";
 
 type Dead = Pick<Procedure, "outcomes"> & Partial<Pick<Procedure, "preconditions">>;
 
@@ -28,12 +28,9 @@ export function highVoltageVerdict(
     case "none":
       return { ok: false, path: pathOf(result), message: messageOf(result) };
     case "live":
-      return fails(`Live: ${formatQuantity(result.measured)}. Stop, keep others away, call who is trained for it`);
+      return fails({ kind: "live", measured: result.measured });
     case "not-dead":
-      return fails(
-        `Not dead: ${formatQuantity(result.measured)} is left, and ${formatQuantity(result.limit)} is the most. Find out why before ` +
-          `anybody works on it; measure again with the tester's load switched in, under which a floating reading falls away`,
-      );
+      return fails({ kind: "not-dead", measured: result.measured, limit: result.limit });
     case "dead": {
       const left = preconditions.find((each) => !ticked.includes(each));
       if (left)
@@ -42,15 +39,14 @@ export function highVoltageVerdict(
           path: "preconditions",
           message: `not held yet: ${left}; without it nothing counts as dead`,
         };
-      const text = `Dead, at most ${limit ? formatQuantity(limit) : ""}, with the tester proved before and after`;
-      return { ok: true, verdict: "pass", text, outcome: named(outcomes, "dead", "in-spec") };
+      return { ok: true, verdict: "pass", said: { kind: "dead", limit }, outcome: named(outcomes, "dead", "in-spec") };
     }
     default:
       return exhaustive(result, "highVoltageVerdict");
   }
 
-  function fails(text: string): TestVerdict {
-    return { ok: true, verdict: "fail", text, outcome: named(outcomes, "live", "out-of-spec", "high") };
+  function fails(said: VerdictSaid): TestVerdict {
+    return { ok: true, verdict: "fail", said, outcome: named(outcomes, "live", "out-of-spec", "high") };
   }
 }
 

@@ -1,3 +1,3 @@
 export { openingSpec, wantsOpeningPoint } from "./opening";
-export type { FeedFound, SwapFound, TestReadings, TestVerdict } from "./test-verdict";
+export type { FeedFound, SwapFound, TestReadings, TestVerdict, TraceSeen, VerdictSaid } from "./test-verdict";
 export { COMPARISONS, type Comparison, kindOfTest, needsReason, verdictOfTest } from "./verdict";

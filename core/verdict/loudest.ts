@@ -1,4 +1,4 @@
-import { convert, formatQuantity, sameDimension, type LikeReading } from "@/core/measure";
+import { convert, sameDimension, type LikeReading } from "@/core/measure";
 import type { Outcome } from "@/core/book";
 import { named } from "./outcome-of-verdict";
 import { NO_VERDICT, type TestReadings, type TestVerdict } from "./test-verdict";
@@ -35,10 +35,10 @@ export function loudestVerdict(outcomes: readonly Outcome[], readings: TestReadi
       ok: true,
       verdict: "cannot-judge",
       outcome: null,
-      text: `${first.label} and ${second.label} are too near to each other to tell`,
+      said: { kind: "too-near", labels: [first.label, second.label] },
     };
-  const text = `Loudest at ${first.label}: ${formatQuantity(first.level)}, ${formatQuantity({ value: lead, unit })} above ${second.label}`;
-  return { ok: true, verdict: null, text, outcome: named(outcomes, pointKey(first.label)) };
+  const said = { kind: "loudest" as const, ...first, lead: { value: lead, unit }, next: second.label };
+  return { ok: true, verdict: null, said, outcome: named(outcomes, pointKey(first.label)) };
 }
 
 const unitOf = (like: LikeReading | undefined) => (like && !("open" in like.reading) ? like.reading.unit : null);

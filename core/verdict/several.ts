@@ -1,4 +1,5 @@
-import { formatQuantity, formatReading, oddOneOut, type LikeReading } from "@/core/measure";
+import { oddOneOut, type LikeReading } from "@/core/measure";
+import { item } from "@/core/place";
 import type { Outcome } from "@/core/book";
 import { named } from "./outcome-of-verdict";
 import { NO_VERDICT, type TestVerdict } from "./test-verdict";
@@ -8,32 +9,24 @@ export function severalVerdict(outcomes: readonly Outcome[], readings: readonly 
   if (!readings.length) return NO_VERDICT;
   const result = oddOneOut(readings);
   if (!result.ok && result.why === "too-few")
-    return {
-      ok: true,
-      verdict: "cannot-judge",
-      text: "Of fewer than three nobody can say which is odd",
-      outcome: null,
-    };
+    return { ok: true, verdict: "cannot-judge", said: { kind: "too-few-like" }, outcome: null };
   if (!result.ok)
     return {
       ok: false,
       path: `readings[${result.at ?? 0}].reading.unit`,
       message: "cannot be compared with the others",
     };
-  const { odd, median, unit } = result.comparison;
-  const rest = median === null ? "" : `, the others near ${formatQuantity({ value: median, unit })}`;
-  if (!odd.length)
-    return {
-      ok: true,
-      verdict: "pass",
-      text: `All are alike${rest.replace("the others ", "")}`,
-      outcome: named(outcomes, "in-spec", "alike"),
-    };
-  const those = odd.map(
-    (at) => `${readings[at]?.label || `number ${at + 1}`} (${formatReading(readings[at]?.reading ?? { open: true })})`,
-  );
-  const open = odd.every((at) => "open" in (readings[at]?.reading ?? {}));
-  const text = `${those.join(" and ")} ${odd.length === 1 ? "stands" : "stand"} apart${rest}`;
+  const { odd, median: middle, unit } = result.comparison;
+  const median = middle === null ? null : { value: middle, unit };
+  if (!odd.length) {
+    const said = { kind: "alike" as const, median };
+    return { ok: true, verdict: "pass", said, outcome: named(outcomes, "in-spec", "alike") };
+  }
+  const apart = odd.map((at) => {
+    const { label, reading } = item(readings, at);
+    return { label: label || `number ${at + 1}`, reading };
+  });
+  const open = apart.every(({ reading }) => "open" in reading);
   const outcome = named(outcomes, ...(open ? ["open"] : []), "odd", "out-of-spec", "open");
-  return { ok: true, verdict: "fail", text: text.charAt(0).toUpperCase() + text.slice(1), outcome };
+  return { ok: true, verdict: "fail", said: { kind: "apart", odd: apart, median }, outcome };
 }

@@ -6,18 +6,26 @@ import { NO_VERDICT, type FeedFound, type SwapFound, type TestVerdict } from "./
 /** Swapped with its twin: a fault that goes along is in the part, one that stays is not. */
 export function swapVerdict(outcomes: readonly Outcome[], swap: SwapFound | null): TestVerdict {
   if (!swap) return NO_VERDICT;
-  const [first, second] = [swap.first || "the first place", swap.second || "the second"];
-  switch (swap.shows) {
+  return {
+    ok: true,
+    verdict: null,
+    said: { kind: "swap", swap },
+    outcome: named(outcomes, ...swapOutcomes(swap.shows)),
+  };
+}
+
+function swapOutcomes(shows: SwapFound["shows"]): readonly string[] {
+  switch (shows) {
     case "second":
-      return said(outcomes, `The fault moved from ${first} to ${second}: it goes with the part`, "moved");
+      return ["moved"];
     case "first":
-      return said(outcomes, `The fault stayed at ${first}: it does not go with the part`, "stayed");
+      return ["stayed"];
     case "both":
-      return said(outcomes, `The fault shows at ${first} and ${second} now`, "both", "stayed");
+      return ["both", "stayed"];
     case "nowhere":
-      return said(outcomes, "The fault is gone since the swap: look at the connection that was disturbed", "gone");
+      return ["gone"];
     default:
-      return exhaustive(swap.shows, "swapVerdict");
+      return exhaustive(shows, "swapOutcomes");
   }
 }
 
@@ -26,20 +34,8 @@ export function swapVerdict(outcomes: readonly Outcome[], swap: SwapFound | null
  */
 export function directFeedVerdict(outcomes: readonly Outcome[], feed: FeedFound | null): TestVerdict {
   if (!feed || feed.runs === null) return NO_VERDICT;
-  if (!feed.runs) return said(outcomes, "It does not run when fed directly: the part itself", "part");
-  if (feed.commanded === null)
-    return {
-      ...NO_VERDICT,
-      text: "It runs when fed directly: the part is sound. Is it being commanded?",
-    };
-  return feed.commanded
-    ? said(outcomes, "It runs when fed, and a command is sent: the wiring between", "wiring")
-    : said(outcomes, "It runs when fed, and no command is sent: the control", "control");
+  const { runs, commanded } = feed;
+  const key = !runs ? "part" : commanded === null ? null : commanded ? "wiring" : "control";
+  const said = { kind: "feed" as const, runs, commanded };
+  return { ok: true, verdict: null, said, outcome: key && named(outcomes, key) };
 }
-
-const said = (outcomes: readonly Outcome[], text: string, ...keys: readonly string[]): TestVerdict => ({
-  ok: true,
-  verdict: null,
-  text,
-  outcome: named(outcomes, ...keys),
-});

@@ -1,9 +1,6 @@
 import { exhaustive } from "@/core/exhaustive";
 import {
   convert,
-  explainJudgement,
-  formatNumber,
-  formatQuantity,
   judge,
   sameDimension,
   unitOfSpec,
@@ -15,7 +12,7 @@ import {
 import { leakRate, openingByGap, summarise, traceOf, warmUp, type KeptTrace, type Trace } from "@/core/trace";
 import type { Outcome, TraceLook } from "@/core/book";
 import { named, outcomeOfVerdict } from "./outcome-of-verdict";
-import { NO_VERDICT, type TestVerdict } from "./test-verdict";
+import { NO_VERDICT, type TestVerdict, type TraceSeen, type VerdictSaid } from "./test-verdict";
 
 interface Wanted {
   readonly look: TraceLook;
@@ -65,29 +62,23 @@ function warmUpVerdict(outcomes: readonly Outcome[], spec: Spec | null, { trace,
   const corner = warmUp(trace);
   const gap = openingByGap(trace);
   const of = (value: number): Quantity => ({ value, unit: unit ?? "degC" });
-  if (!gap) return cannot("A warm-up takes two temperatures, noted three times at least");
+  if (!gap) return cannot({ kind: "too-few-temperatures" });
   if (corner?.openedAt != null) {
     const at = of(corner.openedAt);
-    const opened = `It opened at ${formatQuantity(at)} after ${formatNumber((corner.openedS ?? 0) / 60)} min`;
-    if (corner.followed) return judged(outcomes, { spec, value: at, words: opened });
-    return {
-      ok: true,
-      verdict: "fail",
-      text: `${opened}, but what lies behind did not follow`,
-      outcome: named(outcomes, "not-followed", "out-of-spec"),
-    };
+    const seen = { kind: "opened" as const, at, afterS: corner.openedS ?? 0, followed: corner.followed === true };
+    if (seen.followed) return judged(outcomes, { spec, value: at, seen });
+    return { ok: true, verdict: "fail", said: said(seen), outcome: named(outcomes, "not-followed", "out-of-spec") };
   }
   if (gap.between) {
     const [from, to] = gap.between;
     return openedBetween(outcomes, spec, [of(from), of(to)]);
   }
   const point = openingPoint(spec, unit ?? "degC");
-  const highest = formatQuantity(of(gap.highest));
-  if (point === null) return cannot(`It did not open up to ${highest}; at what it should open is not stated`);
-  if (gap.highest < point + SURELY_OPEN_K)
-    return cannot(`It did not open up to ${highest}: go on until it is well above ${formatQuantity(of(point))}`);
-  const text = `It never opened, up to ${highest}`;
-  return { ok: true, verdict: "fail", text, outcome: named(outcomes, "shut", "high") };
+  const highest = of(gap.highest);
+  if (point === null) return cannot({ kind: "not-yet-open", highest, point: null });
+  if (gap.highest < point + SURELY_OPEN_K) return cannot({ kind: "not-yet-open", highest, point: of(point) });
+  const seen = { kind: "never-opened" as const, highest };
+  return { ok: true, verdict: "fail", said: said(seen), outcome: named(outcomes, "shut", "high") };
 }
 
 /** It opened somewhere between two readings: right where that may be within the limits, wrong where it cannot be. */
@@ -96,8 +87,8 @@ function openedBetween(
   spec: Spec | null,
   [from, to]: readonly [Quantity, Quantity],
 ): TestVerdict {
-  const words = `It opened between ${formatQuantity(from)} and ${formatQuantity(to)}`;
-  if (!spec) return { ...NO_VERDICT, text: words };
+  const seen = (isRight: boolean): TraceSeen => ({ kind: "opened-between", from, to, isRight });
+  if (!spec) return { ...NO_VERDICT, said: said(seen(false)) };
   const [low, high] = [judge({ spec, reading: from }), judge({ spec, reading: to })];
   if (!low.ok || !high.ok) return { ok: false, path: "trace", message: "cannot be compared with the opening point" };
   const [first, second] = [low.judgement, high.judgement];
@@ -106,13 +97,13 @@ function openedBetween(
     return {
       ok: true,
       verdict: "pass",
-      text: `${words}, and by its rule it opens there`,
+      said: said(seen(true)),
       outcome: outcomeOfVerdict(outcomes, { ...second, verdict: "pass", side: null }),
     };
   return {
     ok: true,
     verdict: "fail",
-    text: `${words}. ${explainJudgement(first, spec).replace(/\.$/, "")}`,
+    said: { kind: "trace", seen: seen(false), judgement: first, spec },
     outcome: outcomeOfVerdict(outcomes, first),
   };
 }
@@ -129,30 +120,29 @@ const ERRORS = 2;
 function leakVerdict(outcomes: readonly Outcome[], spec: Spec | null, { trace, unit }: Read): TestVerdict {
   const [first] = trace.channels;
   const leak = first ? leakRate(trace, first) : null;
-  if (!leak || !first) return cannot("A rate takes three points at least");
+  if (!leak || !first) return cannot({ kind: "too-few-points" });
   const rate: Quantity = { value: Math.abs(leak.perMinute), unit: unit ?? "kPa" };
-  const over = `${formatQuantity(rate)} a minute over ${formatNumber(leak.minutes)} min`;
   // A vacuum by gauge is negative and lost upwards; a pressure that rises was fed or warmed, and says nothing of a leak.
   const isVacuum = (first.values.find((value) => !Number.isNaN(value)) ?? 0) < 0;
   const gains = isVacuum ? leak.perMinute < -ERRORS * leak.error : leak.perMinute > ERRORS * leak.error;
-  if (gains) return cannot(`It does not lose, it gains ${over}: look for what feeds or warms it`);
-  const words = `It loses ${over}`;
+  const seen = { kind: "rate" as const, loses: !gains, rate, minutes: leak.minutes };
+  if (gains) return cannot(seen);
   const offset: Quantity = { value: ERRORS * leak.error, unit: rate.unit };
-  return judged(outcomes, { spec, value: rate, words, offset: Number.isFinite(offset.value) ? offset : null });
+  return judged(outcomes, { spec, value: rate, seen, offset: Number.isFinite(offset.value) ? offset : null });
 }
 
 function limitsVerdict(outcomes: readonly Outcome[], spec: Spec | null, { trace, unit }: Read): TestVerdict {
   const [first] = trace.channels;
   const all = first && summarise(trace, first, { low: null, high: null });
-  if (!all) return cannot("There is no point in it");
+  if (!all) return cannot({ kind: "no-point" });
   const of = (value: number): Quantity => ({ value, unit: unit ?? "%" });
-  const span = `${formatQuantity(of(all.min))} to ${formatQuantity(of(all.max))}`;
-  if (!spec) return { ...NO_VERDICT, text: `It ran from ${span}` };
+  const seen = { kind: "span" as const, min: of(all.min), max: of(all.max) };
+  if (!spec) return { ...NO_VERDICT, said: said(seen) };
   // What lies farthest out speaks for the whole.
   const worst = [all.min, all.max]
     .map((value) => ({ value, result: judge({ spec, reading: of(value) }) }))
     .sort((a, b) => rank(b.result) - rank(a.result))[0];
-  return judged(outcomes, { spec, value: of(worst?.value ?? all.max), words: `It ran from ${span}` });
+  return judged(outcomes, { spec, value: of(worst?.value ?? all.max), seen });
 }
 
 const rank = (result: ReturnType<typeof judge>) =>
@@ -161,17 +151,24 @@ const rank = (result: ReturnType<typeof judge>) =>
 interface Judged {
   readonly spec: Spec | null;
   readonly value: Quantity;
-  readonly words: string;
+  readonly seen: TraceSeen;
   readonly offset?: Quantity | null;
 }
 
-function judged(outcomes: readonly Outcome[], { spec, value, words, offset = null }: Judged): TestVerdict {
-  if (!spec) return { ...NO_VERDICT, text: words };
+function judged(outcomes: readonly Outcome[], { spec, value, seen, offset = null }: Judged): TestVerdict {
+  if (!spec) return { ...NO_VERDICT, said: said(seen) };
   const result = judge({ spec, reading: value, instrument: offset ? { offset } : null });
   if (!result.ok) return { ok: false, path: "trace", message: result.problems[0]?.message ?? "cannot be judged" };
   const { judgement } = result;
-  const text = `${words}. ${explainJudgement(judgement, spec).replace(/\.$/, "")}`;
-  return { ok: true, verdict: judgement.verdict, text, outcome: outcomeOfVerdict(outcomes, judgement) };
+  const outcome = outcomeOfVerdict(outcomes, judgement);
+  return { ok: true, verdict: judgement.verdict, said: { kind: "trace", seen, judgement, spec }, outcome };
 }
 
-const cannot = (text: string): TestVerdict => ({ ok: true, verdict: "cannot-judge", text, outcome: null });
+const said = (seen: TraceSeen): VerdictSaid => ({ kind: "trace", seen, judgement: null, spec: null });
+
+const cannot = (seen: TraceSeen): TestVerdict => ({
+  ok: true,
+  verdict: "cannot-judge",
+  said: said(seen),
+  outcome: null,
+});

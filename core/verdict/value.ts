@@ -1,4 +1,4 @@
-import { explainJudgement, judge, sameDimension, type Instrument, type Reading, type Spec } from "@/core/measure";
+import { judge, sameDimension, type Instrument, type Reading, type Spec } from "@/core/measure";
 import type { Outcome } from "@/core/book";
 import { outcomeOfVerdict } from "./outcome-of-verdict";
 import { NO_VERDICT, type TestReadings, type TestVerdict } from "./test-verdict";
@@ -16,8 +16,8 @@ export function valueVerdict(outcomes: readonly Outcome[], spec: Spec | null, te
     return { ok: false, path, message: problem?.message ?? "cannot be judged" };
   }
   const { judgement } = result;
-  const text = explainJudgement(judgement, spec).replace(/\.$/, "");
-  return { ok: true, verdict: judgement.verdict, text, outcome: outcomeOfVerdict(outcomes, judgement) };
+  const said = { kind: "judged" as const, judgement, spec };
+  return { ok: true, verdict: judgement.verdict, said, outcome: outcomeOfVerdict(outcomes, judgement) };
 }
 
 /** What a meter's sheet says counts for what it says it of: an offset in volts is none of a resistance. */

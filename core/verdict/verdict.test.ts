@@ -4,6 +4,7 @@ import type { Reading, Spec, Unit } from "@/core/measure";
 import type { KeptTrace } from "@/core/trace";
 import type { ProcedureKind, TraceLook } from "@/core/book";
 import { kindOfTest, needsReason, verdictOfTest } from "./verdict";
+import { verdictText } from "@/core/words";
 import { openingSpec, wantsOpeningPoint } from "./opening";
 import type { TestReadings } from "./test-verdict";
 
@@ -24,7 +25,7 @@ const judged = ({ kind, outcomes, spec, look }: Judged, test: Partial<TestReadin
 
 /** What a verdict says of its outcome and itself, in short. */
 const short = (result: ReturnType<typeof judged>) =>
-  result.ok ? [result.verdict, result.outcome, result.text] : [result.path, result.message];
+  result.ok ? [result.verdict, result.outcome, verdictText(result)] : [result.path, result.message];
 
 describe("beside a known-good one", () => {
   const kind = { kind: "beside-good", outcomes: ["alike", "differs"] } as const;
@@ -252,7 +253,7 @@ test("a pressure that rises is not lost, and a vacuum that comes back is", () =>
 });
 
 test("what cannot be judged is no evidence without a reason", () => {
-  const open = { ok: true, verdict: "cannot-judge", text: "", outcome: null } as const;
+  const open = { ok: true, verdict: "cannot-judge", said: null, outcome: null } as const;
   expect([needsReason(open, "in-spec"), needsReason(open, "could-not-tell"), needsReason(open, null)]).toEqual([
     true,
     false,
@@ -278,5 +279,7 @@ test("nothing high-voltage is dead whose preconditions were not all held", () =>
   expect(of(0.2, ["Waited"])).toMatchObject({ ok: false, path: "preconditions" });
   expect(of(0.2, procedure.preconditions)).toMatchObject({ verdict: "pass", outcome: "dead" });
   expect(of(58, procedure.preconditions)).toMatchObject({ verdict: "fail", outcome: "live" });
-  expect(of(58, procedure.preconditions)).toMatchObject({ text: expect.stringContaining("Not dead: 58 V is left") });
+  expect(of(58, procedure.preconditions)).toMatchObject({
+    said: { kind: "not-dead", measured: volts(58), limit: volts(5) },
+  });
 });

@@ -10,8 +10,6 @@ import type { TestReadings, TestVerdict } from "./test-verdict";
 import { traceVerdict } from "./trace";
 import { valueVerdict } from "./value";
 
-export type { FeedFound, SwapFound, TestReadings, TestVerdict } from "./test-verdict";
-
 /** Outcomes that a verdict speaks for; any other is something that was seen beside it. */
 const SPOKEN_FOR = new Set([
   "in-spec",

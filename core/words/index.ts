@@ -12,3 +12,4 @@ export {
   reasonText,
   savedMinutes,
 } from "./words";
+export { verdictText } from "./verdict-words";

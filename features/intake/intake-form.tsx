@@ -77,8 +77,8 @@ export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords
   return (
     <div className="mx-auto max-w-3xl px-4 py-5 sm:px-6">
       <h1 className="mb-4 text-xl">Open a job</h1>
-      <TypedBefore form={form} />
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-7">
+        <TypedBefore form={form} />
         <Section title="Vehicle">
           <ArrivingVehicle
             value={arrival}

@@ -27,7 +27,7 @@ export function TrailEntry({ entry }: { readonly entry: EntryView }) {
   const { seq, at, by, text, total, mark, correctedBy, corrects, details, files, trace } = entry;
   return (
     <li id={`entry-${seq}`} className="group border-b border-rule">
-      <div className="flex min-h-8 items-center gap-3">
+      <div className="flex min-h-8 items-center gap-3 py-0.5">
         <span className="mono w-10 shrink-0 text-right text-sm text-ink-soft" title={momentText(at, site.timeZone)}>
           {Math.round(total)}
         </span>

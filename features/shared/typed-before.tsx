@@ -10,7 +10,7 @@ interface TypedBeforeProps {
 export function TypedBefore({ form }: TypedBeforeProps) {
   if (!form.restored) return null;
   return (
-    <p role="status" className="mb-4 flex flex-wrap items-center gap-x-3 border-l-4 border-ochre bg-ochre-pale px-3">
+    <p role="status" className="flex flex-wrap items-center gap-x-3 border-l-4 border-ochre bg-ochre-pale px-3">
       Typed before, and not saved yet.
       <Button look="quiet" onClick={form.forget}>
         Start afresh

@@ -26,6 +26,7 @@ import {
 import { keepTrace, traceOf, type KeptTrace } from "@/core/trace";
 import type { TestBody, TestReading } from "@/core/entries";
 import type { Vehicle } from "@/core/vehicle";
+import { verdictText } from "@/core/words";
 import { readProcedure } from "@/server/db/procedures";
 import { marketMattersOf } from "@/server/db/catalogue";
 import { findInstrument, type InstrumentRow } from "@/server/db/instruments";
@@ -152,7 +153,7 @@ async function procedureTest({ db, site, now }: CommandContext, input: TestInput
     outcomeLabel: chosen?.label ?? (outcome === NOT_DONE ? "Not done" : "Could not tell"),
     readings,
     verdict: judged?.verdict ?? null,
-    verdictText: judged?.text ?? null,
+    verdictText: verdictText(judged),
     effects: chosen?.effects ?? [],
     note,
     place: input.place,

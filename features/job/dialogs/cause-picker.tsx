@@ -32,15 +32,18 @@ export function CausePicker({ component, failure, onChange, failureOptional = fa
   return (
     <div className="flex flex-col gap-4">
       {leading.length > 0 && (
-        <ChooseOne
-          label="Leading suspects"
-          value={leading.find((each) => each.component === component && each.failure === failure)?.key ?? null}
-          onChange={(key) => {
-            const suspect = leading.find((each) => each.key === key);
-            if (suspect) onChange({ component: suspect.component, failure: suspect.failure });
-          }}
-          choices={leading.map(({ key, name }) => ({ value: key, label: name }))}
-        />
+        <div>
+          <p className="mb-2 font-medium">Leading suspects</p>
+          <ChooseOne
+            label="Leading suspects"
+            value={leading.find((each) => each.component === component && each.failure === failure)?.key ?? null}
+            onChange={(key) => {
+              const suspect = leading.find((each) => each.key === key);
+              if (suspect) onChange({ component: suspect.component, failure: suspect.failure });
+            }}
+            choices={leading.map(({ key, name }) => ({ value: key, label: name }))}
+          />
+        </div>
       )}
       <div>
         <p className="mb-1 font-medium">

@@ -27,6 +27,9 @@ const SOURCE_WORDS: Record<PartSource, string> = {
   repaired: "the old one, repaired or cleaned",
 };
 
+/** A part from there may be of another maker than the vehicle's. */
+const FROM_ANOTHER: ReadonlySet<string> = new Set(["new-other", "used", "rebuilt"] satisfies PartSource[]);
+
 /** A part fitted or repaired: what it was for, what it cost, what came of it. */
 export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) {
   const { sheet, site } = useJobPage();
@@ -59,7 +62,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       place,
       partNumber,
       source,
-      maker: source === "repaired" ? null : maker,
+      maker: FROM_ANOTHER.has(source) ? maker : null,
       cost: { amount: numberOrText(cost, decimalOf(site.unitSystem)) ?? 0, currency: site.currency },
       minutes: minutesOrText(minutes),
       result: result === "later" ? null : result,
@@ -98,7 +101,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
           ))}
         </SelectInput>
       </Field>
-      {source !== "repaired" && (
+      {FROM_ANOTHER.has(source) && (
         <Field
           name="maker"
           label="Whose part"

@@ -1,6 +1,7 @@
 "use client";
 
 import type { TestVerdict } from "@/core/verdict";
+import { verdictText } from "@/core/words";
 
 const VERDICT_LOOK = {
   pass: ["border-spruce text-spruce", "Within"],
@@ -18,17 +19,18 @@ export function VerdictLine({ judged }: { readonly judged: TestVerdict }) {
         {judged.message.charAt(0).toUpperCase() + judged.message.slice(1)}.
       </p>
     );
-  if (!judged.text) return null;
+  const text = verdictText(judged);
+  if (!text) return null;
   if (!judged.verdict)
     return (
       <p role="status" className="border-l-4 border-ink pl-3">
-        {judged.text}.
+        {text}.
       </p>
     );
   const [look, word] = VERDICT_LOOK[judged.verdict];
   return (
     <p role="status" className={`border-l-4 pl-3 ${look}`}>
-      <span className="font-semibold">{word}.</span> {judged.text}.
+      <span className="font-semibold">{word}.</span> {text}.
     </p>
   );
 }
