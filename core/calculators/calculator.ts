@@ -1,4 +1,5 @@
 import { convert, type Quantity, type Unit } from "@/core/measure";
+import type { Finding } from "./finding";
 
 /** One calculator of the bench: what goes in, what comes out, its formula and where that is from. */
 export interface Calculator {
@@ -60,7 +61,7 @@ export interface Line {
 }
 
 export type Computed =
-  | { readonly ok: true; readonly lines: readonly Line[]; readonly sentence: string }
+  | { readonly ok: true; readonly lines: readonly Line[]; readonly finding: Finding }
   | { readonly ok: false; readonly name: string; readonly message: string };
 
 export interface InputProblem {
@@ -72,7 +73,7 @@ export interface InputProblem {
 export type Given = Readonly<Record<string, Quantity | number | string | readonly Quantity[] | undefined>>;
 
 export type Calculated =
-  | { readonly ok: true; readonly lines: readonly Line[]; readonly sentence: string }
+  | { readonly ok: true; readonly lines: readonly Line[]; readonly finding: Finding }
   | { readonly ok: false; readonly problems: readonly InputProblem[] };
 
 /** Checks what was given against the inputs and computes. */
@@ -153,13 +154,13 @@ function valuesOf(values: ReadonlyMap<string, number | string | readonly number[
 
 /** Short ways to write inputs and results. */
 export const quantity = (value: number, unit: Unit): Quantity => ({ value, unit });
-/** A result, with the value that a test may take over from it. */
+/** A result: what was found, and the values that it comes to. */
 export const computed = (
-  sentence: string,
+  finding: Finding,
   ...lines: readonly (readonly [label: string, value: Quantity | string])[]
 ): Computed => ({
   ok: true,
-  sentence,
+  finding,
   lines: lines.map(([label, value]) => ({ label, value })),
 });
 /** What cannot be worked out, with the input that stands in the way. */

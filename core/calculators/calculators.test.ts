@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { formatQuantity, type Quantity, type Unit } from "@/core/measure";
-import { calculate, CALCULATORS, type Given } from ".";
+import { calculate, CALCULATORS, findingText, type Given } from ".";
 
 const q = (value: number, unit: Unit): Quantity => ({ value, unit });
 
@@ -12,7 +12,7 @@ function compute(key: string, given: Given) {
   const values = result.lines.map(
     ({ label, value }) => `${label}: ${typeof value === "string" ? value : formatQuantity(value)}`,
   );
-  return { sentence: result.sentence, values };
+  return { sentence: findingText(result.finding), values };
 }
 
 const TYRE = { width: q(205, "mm"), aspect: q(65, "%"), rim: q(16, "in") };

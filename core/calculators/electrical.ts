@@ -1,5 +1,5 @@
-import { formatQuantity } from "@/core/measure";
 import { computed, impossible, quantity, type Calculator } from "./calculator";
+import type { FuseState } from "./finding";
 
 /** Copper at 20 degC, ohm square millimetres a metre: IEC 60028 (annealed copper, 1/58). */
 const COPPER = 1 / 58;
@@ -30,7 +30,7 @@ export const CABLE_DROP: Calculator = {
     const ohms = ((COPPER * values.number("length")) / values.number("area")) * warmth;
     const drop = ohms * values.number("current");
     return computed(
-      `A sound cable loses ${formatQuantity(quantity(drop, "V"))} at this current; clearly more is a bad joint.`,
+      { kind: "cable-drop", drop: quantity(drop, "V") },
       ["Drop", quantity(drop, "V")],
       ["Resistance", quantity(ohms, "ohm")],
       ["Heat in the cable", quantity(drop * values.number("current"), "W")],
@@ -51,7 +51,7 @@ export const MEASURED_DROP: Calculator = {
   compute: (values) => {
     const ohms = values.number("drop") / values.number("current");
     return computed(
-      `${formatQuantity(quantity(ohms, "ohm"))} lie between the two points; a meter without load would not show them.`,
+      { kind: "joint-resistance", resistance: quantity(ohms, "ohm") },
       ["Resistance", quantity(ohms, "ohm")],
       ["Heat there", quantity(values.number("drop") * values.number("current"), "W")],
     );
@@ -83,7 +83,11 @@ export const RESISTANCE_AT: Calculator = {
     const at = (celsius: number) => 1 + alpha * (celsius - 20);
     const ohms = (values.number("resistance") * at(values.number("wantedAt"))) / at(values.number("measuredAt"));
     return computed(
-      `It would read ${formatQuantity(quantity(ohms, "ohm"))} at ${formatQuantity(quantity(values.number("wantedAt"), "degC"))}.`,
+      {
+        kind: "resistance-at",
+        resistance: quantity(ohms, "ohm"),
+        temperature: quantity(values.number("wantedAt"), "degC"),
+      },
       ["Resistance", quantity(ohms, "ohm")],
     );
   },
@@ -111,25 +115,22 @@ export const POWER_AND_FUSE: Calculator = {
     const amperes = values.number("power") / values.number("voltage");
     const needed = FUSES.find((fuse) => amperes <= fuse * STEADY_SHARE);
     const fitted = values.maybe("fuse");
-    const said = (amps: number) => formatQuantity(quantity(amps, "A"));
-    const verdict =
-      fitted === null
-        ? ""
-        : amperes > fitted * BLOWS_AT
-          ? ` The ${said(fitted)} fuse will blow.`
-          : amperes > fitted
-            ? ` The ${said(fitted)} fuse is overloaded: it may hold for a long time, runs hot, and blows some day.`
-            : amperes > fitted * STEADY_SHARE
-              ? ` The ${said(fitted)} fuse runs hot: it is loaded over 75 %.`
-              : ` The ${said(fitted)} fuse carries it.`;
+    const fuse =
+      fitted === null ? null : { rating: quantity(fitted, "A"), state: stateOfFuse({ amperes, ratingA: fitted }) };
     return computed(
-      `It draws ${said(amperes)}.${verdict} Never fit a larger fuse than the maker’s.`,
+      { kind: "consumer", current: quantity(amperes, "A"), fuse },
       ["Current", quantity(amperes, "A")],
       ["Resistance when warm", quantity(values.number("voltage") / amperes, "ohm")],
       ["Smallest fuse that carries it", needed ? quantity(needed, "A") : "none of the blade fuses"],
     );
   },
 };
+
+function stateOfFuse({ amperes, ratingA }: { readonly amperes: number; readonly ratingA: number }): FuseState {
+  if (amperes > ratingA * BLOWS_AT) return "blows";
+  if (amperes > ratingA) return "overloaded";
+  return amperes > ratingA * STEADY_SHARE ? "hot" : "carries";
+}
 
 /** Below this a starter battery may not start the engine. */
 const STARTS_AT = 0.5;
@@ -150,7 +151,7 @@ export const PARASITIC_DRAIN: Calculator = {
     if (usable <= 0) return impossible("state", "is half or less already: it may not start now");
     const hours = usable / (values.number("current") / 1000);
     return computed(
-      `It starts for about ${formatQuantity(quantity(hours / 24, "d"))} more.`,
+      { kind: "days-left", left: quantity(hours / 24, "d") },
       ["Until half charge", quantity(hours / 24, "d")],
       ["Lost a day", quantity((values.number("current") / 1000) * 24, "Ah")],
     );
@@ -171,25 +172,26 @@ export const CHARGE_PLAN: Calculator = {
     { kind: "number", name: "loss", label: "Lost by one try", unit: "%", above: 0, most: 100 },
   ],
   compute: (values) => {
-    const [now, needed, gain, loss] = ["now", "needed", "gain", "loss"].map((name) => values.number(name)) as [
-      number,
-      number,
-      number,
-      number,
-    ];
+    const [now, needed] = [values.number("now"), values.number("needed")];
+    const [gain, loss] = [values.number("gain"), values.number("loss")];
     // A try is started at what it needs at least; after it the battery may be lower.
     const blocks = Math.max(0, Math.ceil((needed - now) / gain - 1e-9));
     const state = Math.min(100, now + blocks * gain);
     const tries = Math.floor((state - needed) / loss + 1e-9) + 1;
     const minutes = blocks * values.number("block");
-    const percent = (value: number) => formatQuantity(quantity(value, "%"));
-    const why =
-      `It stands at ${percent(now)}, each block gives ${percent(gain)}, each try costs ${percent(loss)}, and before a try ` +
-      `it must stand at ${percent(needed)} at least: ${percent(state)} leaves ${percent(state - needed)} to spend.`;
     return computed(
-      blocks
-        ? `Charge ${blocks} ${blocks === 1 ? "block" : "blocks"}, ${formatQuantity(quantity(minutes, "min"))}; then ${tries === 1 ? "one try" : `${tries} tries`}. ${why}`
-        : `Enough for ${tries === 1 ? "one try" : `${tries} tries`} now. ${why}`,
+      {
+        kind: "charge",
+        blocks,
+        minutes: quantity(minutes, "min"),
+        tries,
+        now: quantity(now, "%"),
+        gain: quantity(gain, "%"),
+        loss: quantity(loss, "%"),
+        needed: quantity(needed, "%"),
+        then: quantity(state, "%"),
+        toSpend: quantity(state - needed, "%"),
+      },
       ["Blocks", String(blocks)],
       ["Minutes", quantity(minutes, "min")],
       ["Tries then", String(tries)],

@@ -3,6 +3,7 @@ import { CABLE_DROP, CHARGE_PLAN, MEASURED_DROP, PARASITIC_DRAIN, POWER_AND_FUSE
 import { CLEAN_TRIES, LEAK_RATE, MIXTURE_TRIMS, ODD_ONE } from "./judging";
 import { SPEEDS, TORQUE_ADAPTER, VIBRATION_ORDER } from "./turning";
 
+export { findingText } from "./finding";
 export { calculate, type Calculated, type Calculator, type CalculatorInput, type Given, type Line } from "./calculator";
 
 /** Every calculator, in the order of the page. */

@@ -1,5 +1,6 @@
-import { formatNumber, formatQuantity, oddOneOut } from "@/core/measure";
+import { formatNumber, oddOneOut } from "@/core/measure";
 import { computed, impossible, quantity, type Calculator } from "./calculator";
+import type { MixtureSide } from "./finding";
 
 export const ODD_ONE: Calculator = {
   key: "odd-one-out",
@@ -15,11 +16,8 @@ export const ODD_ONE: Calculator = {
     const result = oddOneOut(list.map((value, at) => ({ label: String(at + 1), reading: { value, unit: "ohm" } })));
     if (!result.ok) return impossible("readings", "needs three readings at least");
     const { median, mad, odd, scores } = result.comparison;
-    const names = odd.map((at) => `number ${at + 1} (${formatNumber(list[at] ?? 0)})`).join(" and ");
     return computed(
-      odd.length
-        ? `${names.charAt(0).toUpperCase()}${names.slice(1)} ${odd.length === 1 ? "stands" : "stand"} apart.`
-        : "They are alike.",
+      { kind: "odd", odd: odd.map((at) => ({ number: at + 1, value: list[at] ?? 0 })) },
       ["Median", formatNumber(median ?? 0)],
       ["Spread (MAD)", formatNumber(mad ?? 0)],
       ...scores.map(
@@ -56,9 +54,11 @@ export const LEAK_RATE: Calculator = {
     const flow = volume === null ? null : (Math.abs(perMinute) * volume) / 101.325;
     const lost = Math.abs(values.number("last")) < Math.abs(values.number("first"));
     return computed(
-      perMinute === 0
-        ? "Nothing was lost."
-        : `${lost ? "Lost" : "Gained"}: ${formatQuantity(quantity(Math.abs(perMinute), "kPa"))} a minute.`,
+      {
+        kind: "leak",
+        perMinute: quantity(Math.abs(perMinute), "kPa"),
+        direction: perMinute === 0 ? "none" : lost ? "lost" : "gained",
+      },
       ["A minute", quantity(perMinute, "kPa")],
       ...(flow === null ? [] : [["Air through the leak, a minute", quantity(flow, "L")] as const]),
     );
@@ -102,9 +102,7 @@ export const CLEAN_TRIES: Calculator = {
     const clean = values.maybe("clean") ?? 0;
     const left = (1 - rate) ** clean;
     return computed(
-      clean >= needed
-        ? "It may be believed gone."
-        : `${needed - clean} more clean ${needed - clean === 1 ? "try" : "tries"} until it may be believed gone.`,
+      { kind: "clean-tries", more: Math.max(0, needed - clean) },
       ["Clean tries needed", String(needed)],
       ["Chance of so many clean tries with the fault still there", quantity(left * 100, "%")],
     );
@@ -132,27 +130,23 @@ export const MIXTURE_TRIMS: Calculator = {
     const idle = values.number("idleShort") + values.number("idleLong");
     const load = values.number("loadShort") + values.number("loadLong");
     return computed(
-      trimSentence(idle, load),
+      { kind: "mixture", side: mixtureSide(idle, load) },
       ["Idle, together", quantity(idle, "%")],
       ["Under load, together", quantity(load, "%")],
     );
   },
 };
 
-function trimSentence(idle: number, load: number): string {
+/** @param idle trims together at idle, %; @param load the same under load */
+function mixtureSide(idle: number, load: number): MixtureSide {
   const lean = Math.max(idle, load) > TRIM_LIMIT;
   const rich = Math.min(idle, load) < -TRIM_LIMIT;
-  if (lean && rich) return "It is lean in one place and rich in the other: look at the air-mass meter first.";
-  if (!lean && !rich) return "Both lie within what an engine corrects by itself.";
+  if (lean && rich) return "lean-and-rich";
   if (lean) {
-    if (idle - load > TRIM_GAP) return "Lean at idle and less so under load: air that was not measured gets in.";
-    if (load - idle > TRIM_GAP)
-      return "Lean under load and less so at idle: too little fuel comes, or the meter reads too little air.";
-    return "Lean everywhere: fuel pressure, or a meter that reads too little.";
+    if (idle - load > TRIM_GAP) return "lean-at-idle";
+    return load - idle > TRIM_GAP ? "lean-under-load" : "lean-everywhere";
   }
-  if (load - idle > TRIM_GAP)
-    return "Rich at idle and less so under load: fuel gets in by the tank vent, a dripping injector or the oil.";
-  if (idle - load > TRIM_GAP)
-    return "Rich under load and less so at idle: fuel pressure too high, or a blocked air filter.";
-  return "Rich everywhere: fuel pressure, injectors that leak, or a meter that reads too much.";
+  if (!rich) return "within";
+  if (load - idle > TRIM_GAP) return "rich-at-idle";
+  return idle - load > TRIM_GAP ? "rich-under-load" : "rich-everywhere";
 }

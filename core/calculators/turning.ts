@@ -1,4 +1,4 @@
-import { formatQuantity, type Quantity } from "@/core/measure";
+import type { Quantity } from "@/core/measure";
 import { computed, impossible, quantity, type Calculator, type Values } from "./calculator";
 
 /**
@@ -90,20 +90,14 @@ export const VIBRATION_ORDER: Calculator = {
     const found = sourcesOf(values).flatMap(({ name, hertz, orders }) =>
       orders.flatMap((order) => {
         const off = values.number("frequency") / (hertz * order) - 1;
-        return Math.abs(off) <= TOLERANCE ? [{ name: `${name}, order ${order}`, off }] : [];
+        return Math.abs(off) <= TOLERANCE ? [{ name, order, off }] : [];
       }),
     );
     found.sort((a, b) => Math.abs(a.off) - Math.abs(b.off));
-    const [best, ...others] = found;
-    const sentence = !best
-      ? "It follows none of these: look at what turns otherwise, or measure again."
-      : others.length
-        ? `It fits the ${best.name} best, but also the ${others.map(({ name }) => name).join(" and the ")}: change gear or speed to part them.`
-        : `It follows the ${best.name}.`;
     const lines = sourcesOf(values).map(
       ({ name, hertz }) => [`${name.charAt(0).toUpperCase()}${name.slice(1)} turns at`, quantity(hertz, "Hz")] as const,
     );
-    return computed(sentence, ...lines);
+    return computed({ kind: "vibration", fits: found.map(({ name, order }) => ({ name, order })) }, ...lines);
   },
 };
 
@@ -157,8 +151,8 @@ export const SPEEDS: Calculator = {
       ["Rolls a turn", quantity(metres, "m")],
       ["Turns a kilometre", turns],
     ];
-    const subject = engine === null ? (["wheel", wheelRpm] as const) : (["engine", engine] as const);
-    return computed(`The ${subject[0]} turns at ${formatQuantity(quantity(subject[1], "rpm"))}.`, ...lines);
+    const what = engine === null ? "wheel" : "engine";
+    return computed({ kind: "turns", what, speed: quantity(engine ?? wheelRpm, "rpm") }, ...lines);
   },
 };
 
@@ -189,7 +183,7 @@ export const TORQUE_ADAPTER: Calculator = {
     if (whole <= 0) return impossible("angle", "turns the adapter past the grip");
     const set = (values.number("torque") * values.number("lever")) / whole;
     return computed(
-      `Set the wrench to ${formatQuantity(quantity(set, "N.m"))}.`,
+      { kind: "wrench", setting: quantity(set, "N.m") },
       ["Setting", quantity(set, "N.m")],
       ["The same", quantity(set / 1.3558179483314004, "lbf.ft")],
     );

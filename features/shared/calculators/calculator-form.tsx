@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { calculate, type Calculator, type CalculatorInput, type Given } from "@/core/calculators";
+import { calculate, findingText, type Calculator, type CalculatorInput, type Given } from "@/core/calculators";
 import {
   formatQuantity,
   readNumber,
@@ -36,7 +36,7 @@ export function CalculatorForm(props: CalculatorFormProps) {
   const result = calculate(calculator, givenOf(calculator, texts, units));
   const written = (name: string) => (texts[name] ?? "").trim() !== "";
   const problems = result.ok ? [] : result.problems.filter(({ name }) => written(name));
-  const keep = () => result.ok && onKeep?.(trailText(calculator, texts, units, result.sentence));
+  const keep = () => result.ok && onKeep?.(trailText(calculator, texts, units, findingText(result.finding)));
   return (
     <Form
       problems={problems.map(({ name, message }) => ({ path: name, message }))}
@@ -59,7 +59,7 @@ export function CalculatorForm(props: CalculatorFormProps) {
       </div>
       {result.ok && (
         <div role="status" className="border-l-4 border-spruce pl-3">
-          <p className="font-semibold">{result.sentence}</p>
+          <p className="font-semibold">{findingText(result.finding)}</p>
           <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-4 text-sm">
             {result.lines.map(({ label, value }) => (
               <div key={label} className="contents">
