@@ -1,9 +1,9 @@
 "use client";
 
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { CatalogueRow, ModelChoices, VariantKind } from "@/server/db/catalogue";
-import { Button } from "@/ui/button";
-import { Empty, Section } from "@/ui/section";
+import type { TableColumn } from "@/ui/table/column";
+import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
 import { NameDialog } from "./name-dialog";
 
 interface CatalogueViewProps {
@@ -12,16 +12,23 @@ interface CatalogueViewProps {
   readonly mayEdit: boolean;
 }
 
-const SECTIONS: readonly { readonly kind: VariantKind; readonly title: string; readonly aside: string }[] = [
-  { kind: "make", title: "Makes", aside: "" },
-  { kind: "model", title: "Models", aside: "with what they were seen" },
-  { kind: "engine", title: "Engines", aside: "one code, whatever it drives" },
-  { kind: "transmission", title: "Transmissions", aside: "" },
-];
+const TITLES: Readonly<Record<VariantKind, string>> = {
+  make: "Makes",
+  model: "Models",
+  engine: "Engines",
+  transmission: "Transmissions",
+};
+const KINDS: readonly VariantKind[] = ["make", "model", "engine", "transmission"];
+const ASIDES: Readonly<Record<string, string>> = {
+  [TITLES.model]: "with what they were seen",
+  [TITLES.engine]: "one code, whatever it drives",
+};
 
 /** One name a thing: what is known of a model, an engine or a transmission is counted under its name. */
 export function CatalogueView({ rows, models, mayEdit }: CatalogueViewProps) {
   const [opened, setOpened] = useState<CatalogueRow | null>(null);
+  const sorted = useMemo(() => [...rows].sort((a, b) => KINDS.indexOf(a.kind) - KINDS.indexOf(b.kind)), [rows]);
+  const columns = useMemo(() => columnsOf(models, mayEdit ? setOpened : null), [models, mayEdit]);
   const same = (row: CatalogueRow) => (other: CatalogueRow) =>
     other.kind === row.kind && other.make === row.make && other.name === row.name;
   const open = opened && (rows.find(same(opened)) ?? null);
@@ -34,27 +41,16 @@ export function CatalogueView({ rows, models, mayEdit }: CatalogueViewProps) {
           make one of two that are the same.
         </p>
       </div>
-      {SECTIONS.map(({ kind, title, aside }) => {
-        const own = rows.filter((row) => row.kind === kind);
-        return (
-          <Section key={kind} title={title} aside={aside}>
-            {own.length === 0 && <Empty>None yet: the first vehicle brings them.</Empty>}
-            <ul>
-              {own.map((row) => (
-                <Row
-                  key={`${row.make} ${row.name}`}
-                  row={row}
-                  model={
-                    models.find(({ make, model }) => kind === "model" && make === row.make && model === row.name) ??
-                    null
-                  }
-                  onOpen={mayEdit ? () => setOpened(row) : null}
-                />
-              ))}
-            </ul>
-          </Section>
-        );
-      })}
+      <DataTable
+        label="Models and engines"
+        rows={sorted}
+        columns={columns}
+        findBy={findNameBy}
+        findHint="model, engine, transmission"
+        empty="None yet: the first vehicle brings them."
+        groupOf={({ kind }) => TITLES[kind]}
+        groupAside={(title) => ASIDES[title] ?? ""}
+      />
       {open && (
         <NameDialog
           key={`${open.kind} ${open.make} ${open.name}`}
@@ -67,34 +63,67 @@ export function CatalogueView({ rows, models, mayEdit }: CatalogueViewProps) {
   );
 }
 
-interface RowProps {
+const fullName = ({ make, name }: CatalogueRow) => [make, name].filter(Boolean).join(" ");
+
+const findNameBy = (row: CatalogueRow) => ({
+  key: `${row.kind} ${row.make} ${row.name}`,
+  label: fullName(row),
+  also: [...row.also, ...row.models],
+});
+
+function columnsOf(
+  models: readonly ModelChoices[],
+  onOpen: ((row: CatalogueRow) => void) | null,
+): readonly TableColumn<CatalogueRow>[] {
+  const seen = (row: CatalogueRow) =>
+    row.kind === "model" ? models.find(({ make, model }) => make === row.make && model === row.name) : undefined;
+  return [
+    {
+      id: "name",
+      header: "Name",
+      sortBy: fullName,
+      cell: (row) => <Name row={row} model={seen(row) ?? null} onOpen={onOpen && (() => onOpen(row))} />,
+    },
+    { id: "kind", header: "Kind", wide: true, sortBy: ({ kind }) => kind, cell: ({ kind }) => kind },
+    {
+      id: "vehicles",
+      header: "Vehicles",
+      numeric: true,
+      sortBy: ({ vehicles }) => vehicles,
+      cell: ({ vehicles }) => vehicles,
+    },
+  ];
+}
+
+interface NameProps {
   readonly row: CatalogueRow;
   readonly model: ModelChoices | null;
   readonly onOpen: (() => void) | null;
 }
 
-function Row({ row, model, onOpen }: RowProps) {
-  const { make, name, vehicles, also, models, alike, marketMatters } = row;
-  const full = [make, name].filter(Boolean).join(" ");
+function Name({ row, model, onOpen }: NameProps) {
+  const { also, models, alike, marketMatters } = row;
+  const full = fullName(row);
   return (
-    <li className="flex items-center gap-x-4 border-b border-rule">
-      <span className="grow py-2">
+    <>
+      {onOpen ? (
+        <button
+          type="button"
+          aria-label={`Change ${full}`}
+          onClick={onOpen}
+          className={`text-left font-medium underline decoration-rule-strong underline-offset-4 ${WHOLE_ROW}`}
+        >
+          {full}
+        </button>
+      ) : (
         <span className="font-medium">{full}</span>
-        {model && <span className="block text-sm text-ink-soft">{seenWith(model)}</span>}
-        {models.length > 0 && <span className="block text-sm text-ink-soft">in {models.join(", ")}</span>}
-        {marketMatters && <span className="block text-sm">Market matters: {marketMatters}</span>}
-        {also.length > 0 && <span className="block text-sm text-ink-soft">also written {also.join(", ")}</span>}
-        {alike.length > 0 && <span className="block text-sm text-ochre-ink">looks much like {alike.join(", ")}</span>}
-      </span>
-      <span className="mono shrink-0 text-right text-sm text-ink-soft">
-        {vehicles} {vehicles === 1 ? "vehicle" : "vehicles"}
-      </span>
-      {onOpen && (
-        <Button look="quiet" aria-label={`Change ${full}`} onClick={onOpen}>
-          Change
-        </Button>
       )}
-    </li>
+      {model && <span className="block text-sm text-ink-soft">{seenWith(model)}</span>}
+      {models.length > 0 && <span className="block text-sm text-ink-soft">in {models.join(", ")}</span>}
+      {marketMatters && <span className="block text-sm">Market matters: {marketMatters}</span>}
+      {also.length > 0 && <span className="block text-sm text-ink-soft">also written {also.join(", ")}</span>}
+      {alike.length > 0 && <span className="block text-sm text-ochre-ink">looks much like {alike.join(", ")}</span>}
+    </>
   );
 }
 

@@ -1,89 +1,115 @@
-import Form from "next/form";
+"use client";
+
 import Link from "next/link";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText } from "@/features/shared/format";
-import type { Site } from "@/server/db/sites";
 import type { ClosedJobsList, ClosedJobView } from "@/server/views/closed-jobs";
-import { Button, ButtonLink } from "@/ui/button";
-import { TextInput } from "@/ui/form";
-import { Empty } from "@/ui/section";
+import { useAddressState } from "@/ui/address-state";
+import { SelectInput } from "@/ui/form";
+import type { TableColumn } from "@/ui/table/column";
+import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
+import { useMemo } from "react";
 
 const RUNGS = ["claimed", "bench", "same test", "codes clear", "driven", "held"];
 
 interface ClosedJobsProps {
   readonly list: ClosedJobsList;
-  readonly site: Site;
+  readonly timeZone: string;
 }
 
-export function ClosedJobs({ list, site }: ClosedJobsProps) {
-  const { jobs, search, page, hasMore } = list;
-  const link = (to: number) =>
-    `/jobs/closed?${new URLSearchParams({ ...(search ? { search } : {}), page: String(to) })}`;
+/** What was closed, the latest first, one page at a time. */
+export function ClosedJobs({ list: { jobs, search, result, hasMore }, timeZone }: ClosedJobsProps) {
+  const columns = useMemo(() => columnsOf(timeZone), [timeZone]);
+  const isNarrowed = search !== "" || result !== null;
   return (
-    <div className="mx-auto max-w-6xl px-4 py-5 sm:px-6">
-      <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
-        <h1 className="text-xl">Closed jobs</h1>
-        <Form action="/jobs/closed" className="flex w-full gap-2 sm:w-auto" role="search">
-          <label htmlFor="search" className="sr-only">
-            Search closed jobs
-          </label>
-          <TextInput
-            id="search"
-            name="search"
-            defaultValue={search}
-            placeholder="plate, model, engine, complaint"
-            className="sm:w-80"
-          />
-          <Button type="submit">Search</Button>
-        </Form>
-      </div>
-      {jobs.length === 0 && (
-        <Empty>
-          {search
-            ? `No closed job has “${search}” in its plate, model, engine, number or complaint.`
-            : "No job was closed yet. Close one, and it teaches the next."}
-        </Empty>
-      )}
-      {jobs.length > 0 && (
-        <ul className="border-t border-rule">
-          {jobs.map((job) => (
-            <Row key={job.id} job={job} timeZone={site.timeZone} />
-          ))}
-        </ul>
-      )}
-      <div className="mt-4 flex gap-3">
-        {page > 0 && <ButtonLink href={link(page - 1)}>Later ones</ButtonLink>}
-        {hasMore && <ButtonLink href={link(page + 1)}>Earlier ones</ButtonLink>}
-      </div>
+    <div className="mx-auto flex max-w-6xl flex-col gap-4 px-4 py-5 sm:px-6">
+      <h1 className="text-xl">Closed jobs</h1>
+      <DataTable
+        label="Closed jobs"
+        rows={jobs}
+        columns={columns}
+        findBy={findJobBy}
+        findHint="plate, model, engine, complaint"
+        empty={
+          isNarrowed
+            ? `No closed job ${search && `has “${search}” in its plate, model, engine, number or complaint`}${search && result ? " and " : ""}${result ? "ended so" : ""}.`
+            : "No job was closed yet. Close one, and it teaches the next."
+        }
+        beside={<ResultChoice result={result} />}
+        remote={{ hasMore }}
+      />
     </div>
   );
 }
 
-function Row({ job, timeZone }: { readonly job: ClosedJobView; readonly timeZone: string }) {
-  const { id, number, vehicle, plate, complaint, closedAt, finding, outcome, minutes, rung, cameBack } = job;
-  const isCause = finding === "root-cause";
+const RESULT_WORDS = {
+  "root-cause": "Cause found",
+  "no-fault-found": "No fault found",
+  unresolved: "Not solved",
+  "came-back": "Came back",
+} as const satisfies Record<NonNullable<ClosedJobsList["result"]>, string>;
+
+function ResultChoice({ result }: Pick<ClosedJobsList, "result">) {
+  const [, change] = useAddressState(true);
   return (
-    <li className="border-b border-rule">
-      <Link
-        href={`/jobs/${id}`}
-        prefetch={false}
-        className="grid gap-x-5 gap-y-0.5 py-2.5 hover:bg-paper-2 md:grid-cols-[3.5rem_7rem_1.1fr_1.6fr_6rem_7.5rem]"
-      >
-        <span className="mono text-sm text-ink-soft md:pt-0.5">{number}</span>
-        <span className="text-sm text-ink-soft md:pt-0.5">{dateText(closedAt, timeZone)}</span>
+    <SelectInput
+      aria-label="How it ended"
+      value={result ?? ""}
+      onChange={(event) => change({ result: event.target.value, page: "" })}
+      className="w-auto"
+    >
+      <option value="">however it ended</option>
+      {Object.entries(RESULT_WORDS).map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </SelectInput>
+  );
+}
+
+const findJobBy = ({ id, complaint }: ClosedJobView) => ({ key: id, label: complaint });
+
+const columnsOf = (timeZone: string): readonly TableColumn<ClosedJobView>[] => [
+  { id: "number", header: "Job", wide: true, cell: ({ number }) => <span className="mono text-sm">{number}</span> },
+  {
+    id: "closed",
+    header: "Closed",
+    numeric: true,
+    className: "w-28 text-left",
+    sortBy: ({ closedAt }) => closedAt.getTime(),
+    cell: ({ closedAt }) => dateText(closedAt, timeZone),
+  },
+  {
+    id: "vehicle",
+    header: "Vehicle and outcome",
+    cell: ({ id, vehicle, plate, outcome, complaint, finding }) => (
+      <span className="grid gap-x-5 md:grid-cols-[1fr_1.4fr]">
         <span>
-          <span className="block font-medium">{vehicleName(vehicle)}</span>
+          <Link href={`/jobs/${id}`} prefetch={false} className={`block font-medium ${WHOLE_ROW}`}>
+            {vehicleName(vehicle)}
+          </Link>
           <span className="mono block text-sm text-ink-soft">{plate}</span>
         </span>
         <span>
-          <span className={isCause ? "block font-medium" : "block font-medium text-ochre-ink"}>{outcome}</span>
+          <span className={finding === "root-cause" ? "block font-medium" : "block font-medium text-ochre-ink"}>
+            {outcome}
+          </span>
           <span className="line-clamp-1 text-sm text-ink-soft">“{complaint}”</span>
         </span>
-        <span className="text-sm md:text-right">
-          {cameBack ? <span className="font-semibold text-brick">came back</span> : isCause ? RUNGS[rung] : ""}
-        </span>
-        <span className="mono text-sm whitespace-nowrap md:text-right">{minutesText(minutes)}</span>
-      </Link>
-    </li>
-  );
-}
+      </span>
+    ),
+  },
+  {
+    id: "proof",
+    header: "Proof",
+    wide: true,
+    cell: ({ cameBack, finding, rung }) =>
+      cameBack ? (
+        <span className="text-sm font-semibold text-brick">came back</span>
+      ) : (
+        <span className="text-sm">{finding === "root-cause" ? RUNGS[rung] : ""}</span>
+      ),
+  },
+  { id: "minutes", header: "Time", numeric: true, cell: ({ minutes }) => minutesText(minutes) },
+];

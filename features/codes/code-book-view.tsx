@@ -2,10 +2,10 @@ import Form from "next/form";
 import type { CodeBook } from "@/server/views/codes";
 import { Button, ButtonLink } from "@/ui/button";
 import { TextInput } from "@/ui/form";
-import { Empty, Section } from "@/ui/section";
+import { Section } from "@/ui/section";
 import { CodeGroups } from "./code-groups";
 import { AddCode } from "./add-code";
-import { CodeRow } from "./code-row";
+import { CodeEntries } from "./code-entries";
 import { ImportCodes } from "./import-codes";
 
 interface CodeBookViewProps {
@@ -44,18 +44,15 @@ export function CodeBookView({ book: { search, asked, entries, groups }, mayAdd,
         </div>
       )}
       <Section title="What this shop says" aside={entries.length === 1 ? "1 entry" : `${entries.length} entries`}>
-        {entries.length === 0 && (
-          <Empty>
-            {search
+        <CodeEntries
+          entries={entries}
+          mayEdit={mayEdit}
+          empty={
+            search
               ? "Nothing of the shop’s own about that."
-              : "No entry yet. Add what makers’ codes mean, and what you learnt."}
-          </Empty>
-        )}
-        <ul>
-          {entries.map((entry) => (
-            <CodeRow key={`${entry.code} ${entry.make}`} entry={entry} mayEdit={mayEdit} />
-          ))}
-        </ul>
+              : "No entry yet. Add what makers’ codes mean, and what you learnt."
+          }
+        />
       </Section>
       <CodeGroups groups={groups} mayAdd={mayAdd} mayEdit={mayEdit} />
       {mayAdd && <AddCode code={asked?.code ?? ""} />}

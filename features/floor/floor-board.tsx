@@ -1,12 +1,12 @@
 import type { ReactNode } from "react";
 import type { PersonId } from "@/core/ids";
-import type { Need } from "@/core/job";
 import { vehicleName } from "@/core/vehicle";
-import { dateText, minutesText, percentText } from "@/features/shared/format";
-import type { Floor, FloorJob } from "@/server/views/floor";
+import { dateText } from "@/features/shared/format";
+import type { Floor } from "@/server/views/floor";
 import { ButtonLink } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
 import Link from "next/link";
+import { FloorJobs } from "./floor-jobs";
 import { LiveFloor } from "./live-floor";
 
 interface FloorBoardProps {
@@ -15,15 +15,6 @@ interface FloorBoardProps {
   readonly me: PersonId;
   readonly timeZone: string;
 }
-
-/** In the order of what holds a bay up longest: a vehicle that only waits to be proved or closed goes out first. */
-const GROUPS: readonly { readonly needs: readonly Need["kind"][]; readonly title: string; readonly aside: string }[] = [
-  { needs: ["part-result"], title: "Part is in, try it", aside: "record its result" },
-  { needs: ["proof"], title: "Needs proof", aside: "repaired, not yet believed" },
-  { needs: ["decision"], title: "Needs a decision", aside: "name the cause, close" },
-  { needs: ["watch"], title: "Being watched", aside: "did not show itself" },
-  { needs: ["test", "nothing"], title: "Needs a test", aside: "the next step and its minutes" },
-];
 
 export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
   const { jobs, comebacks, followUps } = floor;
@@ -54,19 +45,7 @@ export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
           jobs={comebacks}
           what={() => <span className="font-medium text-brick">Open it again</span>}
         />
-        {GROUPS.map(({ needs, title, aside }) => {
-          const rows = jobs.filter(({ need }) => needs.includes(need));
-          if (!rows.length) return null;
-          return (
-            <Section key={title} title={title} aside={aside}>
-              <ul>
-                {rows.map((job) => (
-                  <JobRow key={job.id} job={job} mine={job.heldBy === me} />
-                ))}
-              </ul>
-            </Section>
-          );
-        })}
+        {jobs.length > 0 && <FloorJobs jobs={jobs} me={me} />}
         <AfterJobs
           title="Follow-ups due"
           aside="did it hold?"
@@ -75,51 +54,6 @@ export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
         />
       </div>
     </div>
-  );
-}
-
-function JobRow({ job, mine }: { readonly job: FloorJob; readonly mine: boolean }) {
-  const { id, number, vehicle, plate, complaint, heldByName, minutes, next, leading } = job;
-  return (
-    <li className="border-b border-rule">
-      <Link
-        href={`/jobs/${id}`}
-        prefetch={false}
-        className="grid gap-x-5 gap-y-1 py-3 hover:bg-paper-2 md:grid-cols-[3.5rem_1.25fr_1.5fr_1fr_7rem]"
-      >
-        <span className="mono pt-0.5 text-ink-soft">{number}</span>
-        <span>
-          <span className="block font-semibold">{vehicleName(vehicle)}</span>
-          <span className="mono block text-sm text-ink-soft">{plate ?? "no plate"}</span>
-          <span className="line-clamp-2 text-sm text-ink-soft">“{complaint}”</span>
-        </span>
-        <Lines label="Next">
-          <span className="font-medium text-ochre-ink">{next}</span>
-        </Lines>
-        <Lines label="Leading">
-          {leading ? (
-            <>
-              <span className="mono">{percentText(leading.p)}</span> {leading.name}
-            </>
-          ) : (
-            <span className="text-ink-soft">nothing yet</span>
-          )}
-        </Lines>
-        <span className="flex gap-3 text-sm md:flex-col md:items-end md:gap-0">
-          <span className="mono">{minutesText(minutes)}</span>
-          <span className={mine ? "font-semibold" : "text-ink-soft"}>{heldByName ?? "nobody has it"}</span>
-        </span>
-      </Link>
-    </li>
-  );
-}
-
-function Lines({ label, children }: { readonly label: string; readonly children: ReactNode }) {
-  return (
-    <span className="leading-snug">
-      <span className="mr-2 text-xs text-ink-soft md:block">{label}</span>
-      {children}
-    </span>
   );
 }
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { PersonId } from "@/core/ids";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
@@ -10,23 +10,55 @@ import { Button } from "@/ui/button";
 import { Field, Form, SelectInput, TextInput } from "@/ui/form";
 import { useNotify } from "@/ui/notices";
 import { Section } from "@/ui/section";
-import { PersonRow } from "./person-row";
+import type { TableColumn } from "@/ui/table/column";
+import { DataTable } from "@/ui/table/data-table";
+import { ChangePerson } from "./change-person";
 import { ROLE_WORDS } from "./role-words";
 
 export function TeamList({ people, me }: { readonly people: readonly Person[]; readonly me: PersonId }) {
+  const columns = useMemo(() => columnsOf(me), [me]);
   return (
     <>
       <Section title="People">
-        <ul>
-          {people.map((person) => (
-            <PersonRow key={person.id} person={person} isMe={person.id === me} />
-          ))}
-        </ul>
+        <DataTable
+          label="People"
+          rows={people}
+          columns={columns}
+          findBy={findPersonBy}
+          {...(people.length > FEW ? { findHint: "name or role" } : {})}
+          empty="Nobody yet."
+        />
       </Section>
       <AddPerson />
     </>
   );
 }
+
+/** So many are seen at a glance. */
+const FEW = 8;
+
+const findPersonBy = ({ id, name, role }: Person) => ({ key: id, label: name, also: [role] });
+
+const columnsOf = (me: PersonId): readonly TableColumn<Person>[] => [
+  {
+    id: "name",
+    header: "Name",
+    sortBy: ({ name }) => name,
+    cell: ({ id, name, active }) => (
+      <span className={active ? "font-medium" : "text-ink-soft line-through"}>
+        {name}
+        {id === me && " (you)"}
+      </span>
+    ),
+  },
+  {
+    id: "role",
+    header: "Role",
+    sortBy: ({ role }) => role,
+    cell: ({ active, role }) => (active ? role : "cannot sign in"),
+  },
+  { id: "change", header: "", className: "text-right", cell: (person) => <ChangePerson person={person} /> },
+];
 
 function AddPerson() {
   const { send, busy, problems, message } = useCommand(commandPath("add-person"));

@@ -126,12 +126,12 @@ interface MergingProps extends Pick<WordDialogProps, "word" | "list"> {
 }
 
 /** What a double was called stays on the trails that name it; it counts as the other word from now on, and can be parted again. */
-function Merging({ word, list: { kind, all }, onDone }: MergingProps) {
+function Merging({ word, list: { kind, words }, onDone }: MergingProps) {
   const merge = useCommand(commandPath("merge-words"));
   const split = useCommand(commandPath("split-word"));
   const notify = useNotify();
   const [into, setInto] = useState<string | null>(null);
-  const target = all.find(({ key }) => key === into);
+  const target = words.find(({ key }) => key === into);
   const problem = merge.problems[0] ?? split.problems[0];
   return (
     <Part title="A double of another word?">
@@ -153,7 +153,7 @@ function Merging({ word, list: { kind, all }, onDone }: MergingProps) {
       <WordPicker
         label="The word that it doubles"
         placeholder="type two letters of the word that stays"
-        words={all
+        words={words
           .filter(({ key }) => key !== word.key)
           .map(({ key, label, system }) => ({ key, label, group: system ?? "" }))}
         onPick={setInto}

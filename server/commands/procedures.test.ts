@@ -118,7 +118,8 @@ describe("a procedure", () => {
     expect(key).toBe("squeeze-the-hose");
     const offered = async () => (await sheetOf(job)).procedures.some((each) => each.key === key);
     expect(await offered()).toBe(false);
-    expect((await listProcedures("squeeze")).map(({ procedure }) => procedure.proposed)).toEqual([true]);
+    const listed = (await listProcedures()).find((each) => each.key === key);
+    expect(listed).toMatchObject({ title: "Squeeze the hose", proposed: true, minutes: 4 });
     await done(send(lead, "write-procedure", { ...draft, key, version: 1 }));
     expect(await offered()).toBe(true);
     expect((await refusalOf(send(lead, "drop-proposal", { key }))).code).toBe("not-found");

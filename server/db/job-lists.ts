@@ -58,8 +58,22 @@ export interface ClosedJobRow {
 
 export const CLOSED_PAGE = 50;
 
-/** Closed jobs, the latest first, one page at a time; `search` is looked for in plate, model and complaint. */
-export async function listClosedJobs(db: Db, siteId: SiteId, search: string, page: number): Promise<ClosedJobRow[]> {
+export const CLOSED_RESULTS = ["root-cause", "no-fault-found", "unresolved", "came-back"] as const;
+/** How a closed job ended; one that came back has lost what it found. */
+export type ClosedResult = (typeof CLOSED_RESULTS)[number];
+
+export interface ClosedJobsAsked {
+  /** Looked for in plate, make, model, engine, number and complaint. */
+  readonly search: string;
+  readonly result: ClosedResult | null;
+  readonly oldestFirst: boolean;
+  /** Counted from 0. */
+  readonly page: number;
+}
+
+/** Closed jobs by the time they were closed, one page and one row more. */
+export async function listClosedJobs(db: Db, siteId: SiteId, asked: ClosedJobsAsked): Promise<ClosedJobRow[]> {
+  const { search, result, oldestFirst, page } = asked;
   const pattern = `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
   return many<ClosedJobRow>(
     db,
@@ -71,9 +85,10 @@ export async function listClosedJobs(db: Db, siteId: SiteId, search: string, pag
      join vehicle v on v.id = j.vehicle_id
      where j.site_id = $1 and j.closed_at is not null
        and ($2 = '%%' or concat_ws(' ', v.plate, v.make, v.model, v.engine, j.complaint, j.number::text) ilike $2)
-     order by j.closed_at desc, j.id
-     limit $3 offset $4`,
-    [siteId, pattern, CLOSED_PAGE + 1, page * CLOSED_PAGE],
+       and ($3::text is null or case when j.came_back then 'came-back' else j.finding end = $3)
+     order by j.closed_at ${oldestFirst ? "asc" : "desc"}, j.id
+     limit $4 offset $5`,
+    [siteId, pattern, result, CLOSED_PAGE + 1, page * CLOSED_PAGE],
   );
 }
 

@@ -37,6 +37,55 @@ export async function readAllProcedures(db: Db): Promise<Procedure[]> {
   return many<Procedure>(db, `${PROCEDURES} order by p.key`);
 }
 
+/** What a procedure has to do with: how many closed jobs with a cause it was done on, and what came with the causes that it speaks for. */
+export interface ProcedureSubjects {
+  readonly procedure: string;
+  readonly jobs: number;
+  /** Symptoms' keys and codes. */
+  readonly symptoms: readonly string[];
+  readonly codes: readonly string[];
+}
+
+/** What came so often with a cause belongs to it. */
+const CAME_WITH_JOBS = 2;
+
+/** By the shop's own counts, its known failures and general practice. */
+export async function readProcedureSubjects(db: Db): Promise<ProcedureSubjects[]> {
+  return many<ProcedureSubjects>(
+    db,
+    `with pointed as (
+       select procedure, component, failure from procedure_effect where effect in ('proves', 'confirms', 'supports')
+       union
+       select key, component, null from procedure where component is not null
+     ),
+     found as (
+       select p.procedure, f.feature
+       from pointed p
+       join feature_count f on f.component = p.component and f.jobs >= $1 and (p.failure is null or f.failure = p.failure)
+       where f.feature like 'symptom|%' or f.feature like 'code|%'
+       union
+       select p.procedure, 'symptom|' || l.symptom
+       from pointed p
+       join symptom_link l on l.component = p.component and l.often <> 'rarely'
+       union
+       select p.procedure, feature
+       from pointed p
+       join pattern k on k.component = p.component and (p.failure is null or k.failure = p.failure)
+       cross join lateral (
+         select 'symptom|' || unnest(k.symptoms) as feature
+         union all
+         select 'code|' || unnest(k.codes)
+       ) named
+     )
+     select p.key as procedure,
+       (select coalesce(sum(o.jobs), 0)::integer from outcome_count o where o.procedure = p.key) as jobs,
+       array(select distinct split_part(f.feature, '|', 2) from found f where f.procedure = p.key and f.feature like 'symptom|%') as symptoms,
+       array(select distinct split_part(f.feature, '|', 2) from found f where f.procedure = p.key and f.feature like 'code|%') as codes
+     from procedure p`,
+    [CAME_WITH_JOBS],
+  );
+}
+
 /** A procedure by its key, or null. */
 export async function readProcedure(db: Db, key: string): Promise<Procedure | null> {
   return (await many<Procedure>(db, `${PROCEDURES} where p.key = $1`, [key]))[0] ?? null;

@@ -1,7 +1,13 @@
 import "server-only";
 import { causeName } from "@/core/words";
 import { FINDING_WORDS } from "@/core/entries";
-import { CLOSED_PAGE, listClosedJobs, type ClosedJobRow } from "@/server/db/job-lists";
+import {
+  CLOSED_PAGE,
+  listClosedJobs,
+  type ClosedJobRow,
+  type ClosedJobsAsked,
+  type ClosedResult,
+} from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { loadLabels } from "@/server/book/load";
@@ -13,21 +19,18 @@ export interface ClosedJobView extends ClosedJobRow {
 export interface ClosedJobsList {
   readonly jobs: readonly ClosedJobView[];
   readonly search: string;
-  readonly page: number;
+  readonly result: ClosedResult | null;
   readonly hasMore: boolean;
 }
 
-/** One page of closed jobs, the latest first. */
-export async function loadClosedJobs(
-  site: Site,
-  { search, page }: { search: string; page: number },
-): Promise<ClosedJobsList> {
-  const [rows, labels] = await Promise.all([listClosedJobs(pool(), site.id, search, page), loadLabels(pool())]);
+/** One page of closed jobs. */
+export async function loadClosedJobs(site: Site, asked: ClosedJobsAsked): Promise<ClosedJobsList> {
+  const [rows, labels] = await Promise.all([listClosedJobs(pool(), site.id, asked), loadLabels(pool())]);
   const jobs = rows.slice(0, CLOSED_PAGE).map((row) => ({
     ...row,
     outcome: row.causes.length
       ? row.causes.map((cause) => causeName(labels, cause)).join(" and ")
       : FINDING_WORDS[row.finding],
   }));
-  return { jobs, search, page, hasMore: rows.length > CLOSED_PAGE };
+  return { jobs, search: asked.search, result: asked.result, hasMore: rows.length > CLOSED_PAGE };
 }

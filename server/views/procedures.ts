@@ -3,8 +3,8 @@ import { cache } from "react";
 import { causeName } from "@/core/words";
 import type { Effect, Procedure } from "@/core/book";
 import { asJobId } from "@/core/ids";
-import { knownGood, type KnownGood } from "@/core/measure";
-import { readAllProcedures, readProcedure } from "@/server/db/procedures";
+import { formatSpec, knownGood, type KnownGood } from "@/core/measure";
+import { readAllProcedures, readProcedure, readProcedureSubjects } from "@/server/db/procedures";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { findJob } from "@/server/db/jobs";
 import type { Site } from "@/server/db/sites";
@@ -13,19 +13,60 @@ import { pool } from "@/server/db/pool";
 import { passedReadings } from "@/server/db/passed-readings";
 import { loadLabels } from "@/server/book/load";
 
-export interface ProcedureRow {
-  readonly procedure: Procedure;
+/** A procedure as a list shows it. */
+export interface ProcedureLine extends Pick<Procedure, "key" | "title" | "kind"> {
+  readonly general: boolean;
+  readonly proposed: boolean;
   readonly component: string | null;
+  /** Names under which it is looked for: what its component is also called, and the codes and symptoms that it is done for. */
+  readonly about: readonly string[];
+  /** What is wanted, as it is written; null where nothing is measured. */
+  readonly spec: string | null;
+  /** Access included. */
+  readonly minutes: number;
+  /** Closed jobs with a cause on which it was done. */
+  readonly done: number;
 }
 
-/** The procedures whose title or component holds the search. */
-export async function listProcedures(search: string): Promise<readonly ProcedureRow[]> {
-  const [procedures, labels] = await Promise.all([readAllProcedures(pool()), loadLabels(pool())]);
-  const wanted = search.toLowerCase();
+/** Every procedure, what is only proposed included. */
+export async function listProcedures(): Promise<readonly ProcedureLine[]> {
+  const db = pool();
+  const [procedures, subjects, vocabulary] = await Promise.all([
+    readAllProcedures(db),
+    readProcedureSubjects(db),
+    readVocabulary(db),
+  ]);
+  const subjectsOf = new Map(subjects.map((each) => [each.procedure, each]));
+  const components = new Map(vocabulary.components.map((word) => [word.key, word]));
+  const symptoms = new Map(vocabulary.symptoms.map((word) => [word.key, word]));
   return procedures
-    .map((procedure) => ({ procedure, component: procedure.component && labels.component(procedure.component) }))
-    .filter(({ procedure, component }) => `${procedure.title} ${component ?? ""}`.toLowerCase().includes(wanted))
-    .sort((a, b) => a.procedure.title.localeCompare(b.procedure.title));
+    .map((procedure) => {
+      const { key, title, kind, general = false, proposed, minutes, accessMinutes } = procedure;
+      const about = subjectsOf.get(key);
+      const component = components.get(procedure.component ?? "");
+      return {
+        key,
+        title,
+        kind,
+        general,
+        proposed,
+        component: component?.label ?? null,
+        about: [
+          ...(component?.also ?? []),
+          ...(about?.codes ?? []),
+          ...(about?.symptoms ?? []).flatMap((symptom) => symptoms.get(symptom)?.label ?? []),
+        ],
+        spec: specText(procedure),
+        minutes: minutes + accessMinutes,
+        done: about?.jobs ?? 0,
+      };
+    })
+    .sort((a, b) => a.title.localeCompare(b.title));
+}
+
+function specText({ spec, specs }: Procedure): string | null {
+  if (!spec) return null;
+  return specs.length ? `${formatSpec(spec)}, ${specs.length} by variant` : formatSpec(spec);
 }
 
 const EFFECT_WORDS = {
@@ -36,7 +77,9 @@ const EFFECT_WORDS = {
   clears: "rules out",
 } as const;
 
-export interface ProcedureView extends ProcedureRow {
+export interface ProcedureView {
+  readonly procedure: Procedure;
+  readonly component: string | null;
   readonly outcomes: readonly { readonly label: string; readonly effects: readonly string[] }[];
   /** What good parts read here; null where too few were measured. */
   readonly knownGood: KnownGood | null;

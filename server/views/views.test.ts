@@ -93,7 +93,9 @@ describe("the list of closed jobs", () => {
   test("is searched by plate, model, engine, number and complaint, taking every sign for itself", async () => {
     const job = await worked({ complaint: "100 % of the climbs, it\\s _always_" }, { plate: "ZZ 99" });
     const found = async (search: string) =>
-      (await loadClosedJobs(site, { search, page: 0 })).jobs.some(({ id }) => id === job.id);
+      (await loadClosedJobs(site, { search, result: null, oldestFirst: false, page: 0 })).jobs.some(
+        ({ id }) => id === job.id,
+      );
     for (const search of ["ZZ 99", "zz", "packet", "d21k", "100 %", "it\\s", "_always_"])
       expect(await found(search), search).toBe(true);
     for (const search of ["ZZ_99", "1%0", "it\\\\s", "alwaysx", "'; drop table job; --"])
@@ -101,7 +103,8 @@ describe("the list of closed jobs", () => {
   });
 
   test("comes page by page, the latest first, each job once", async () => {
-    const before = (await loadClosedJobs(site, { search: "Paged", page: 0 })).jobs.length;
+    const before = (await loadClosedJobs(site, { search: "Paged", result: null, oldestFirst: false, page: 0 })).jobs
+      .length;
     expect(before).toBe(0);
     for (let at = 0; at < 52; at++) {
       const job = await OpenJob.open(lead, { vehicle: { ...VEHICLE, plate: `P ${at}` }, complaint: `Paged ${at}` });
@@ -109,12 +112,15 @@ describe("the list of closed jobs", () => {
       const closed = { jobId: job.id, version: job.version + 1 };
       await send(lead, "close-job", closed, { at: addDays(NOW, at) });
     }
-    const first = await loadClosedJobs(site, { search: "Paged", page: 0 });
-    const second = await loadClosedJobs(site, { search: "Paged", page: 1 });
+    const first = await loadClosedJobs(site, { search: "Paged", result: null, oldestFirst: false, page: 0 });
+    const second = await loadClosedJobs(site, { search: "Paged", result: null, oldestFirst: false, page: 1 });
     expect([first.jobs.length, first.hasMore, second.jobs.length, second.hasMore]).toEqual([50, true, 2, false]);
     expect(first.jobs[0]?.complaint).toBe("Paged 51");
     expect(new Set([...first.jobs, ...second.jobs].map(({ id }) => id)).size).toBe(52);
     expect(first.jobs[0]?.outcome).toBe("Not solved");
+    const asked = { search: "Paged", result: "unresolved", oldestFirst: true, page: 0 } as const;
+    expect((await loadClosedJobs(site, asked)).jobs[0]?.complaint).toBe("Paged 0");
+    expect((await loadClosedJobs(site, { ...asked, result: "came-back" })).jobs).toEqual([]);
   });
 });
 

@@ -21,15 +21,13 @@ export interface WordView {
 
 export interface WordList {
   readonly kind: WordKind;
-  readonly search: string;
   readonly words: readonly WordView[];
-  /** Every word of the kind, to merge into; and the systems that there are. */
-  readonly all: readonly { readonly key: string; readonly label: string; readonly system: string | null }[];
+  /** Every system that there is. */
   readonly systems: readonly string[];
 }
 
-/** The words of one kind that hold the search in their name or in what they are also called. */
-export async function loadWords(kind: WordKind, search: string): Promise<WordList> {
+/** The words of one kind. */
+export async function loadWords(kind: WordKind): Promise<WordList> {
   const db = pool();
   const [vocabulary, merged, counts] = await Promise.all([
     readVocabulary(db),
@@ -37,7 +35,7 @@ export async function loadWords(kind: WordKind, search: string): Promise<WordLis
     countJobsNaming(db, kind),
   ]);
   const doubles = merged.filter((each) => each.kind === kind);
-  const all: readonly WordView[] = listOf(vocabulary, kind).map((word) => {
+  const words: readonly WordView[] = listOf(vocabulary, kind).map((word) => {
     const own = doubles.filter(({ into }) => into === word.key);
     const labels = new Set(own.map(({ label }) => label));
     return {
@@ -47,12 +45,8 @@ export async function loadWords(kind: WordKind, search: string): Promise<WordLis
       jobs: [word.key, ...own.map(({ key }) => key)].reduce((sum, key) => sum + (counts.get(key) ?? 0), 0),
     };
   });
-  const wanted = search.toLowerCase();
-  const words = all.filter(({ label, also, merged: own }) =>
-    [label, ...also, ...own.map((each) => each.label)].some((text) => text.toLowerCase().includes(wanted)),
-  );
   const systems = [...new Set([...vocabulary.symptoms, ...vocabulary.components].map(({ system }) => system))].sort();
-  return { kind, search, words, all, systems };
+  return { kind, words, systems };
 }
 
 interface PlainWord {

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { ClosedJobs } from "@/features/closed/closed-jobs";
 import { requireActor } from "@/server/auth/page";
+import { CLOSED_RESULTS } from "@/server/db/job-lists";
 import { searchText } from "@/server/search-text";
 import { loadClosedJobs } from "@/server/views/closed-jobs";
 
@@ -8,10 +9,12 @@ export const metadata: Metadata = { title: "Closed jobs" };
 
 export default async function ClosedJobsPage({ searchParams }: PageProps<"/jobs/closed">) {
   const { site } = await requireActor("shop.read");
-  const { search, page } = await searchParams;
+  const { search, page, result, sort } = await searchParams;
   const list = await loadClosedJobs(site, {
     search: searchText(search),
-    page: Math.max(0, Math.min(10_000, Math.trunc(Number(page)) || 0)),
+    result: CLOSED_RESULTS.find((each) => each === result) ?? null,
+    oldestFirst: sort === "closed",
+    page: Math.max(1, Math.min(10_000, Math.trunc(Number(page)) || 1)) - 1,
   });
-  return <ClosedJobs list={list} site={site} />;
+  return <ClosedJobs list={list} timeZone={site.timeZone} />;
 }

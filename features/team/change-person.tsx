@@ -12,20 +12,15 @@ import { useNotify } from "@/ui/notices";
 import { ROLE_WORDS } from "./role-words";
 
 /** One colleague: role, whether they can sign in, a new passphrase. */
-export function PersonRow({ person, isMe }: { readonly person: Person; readonly isMe: boolean }) {
+export function ChangePerson({ person }: { readonly person: Person }) {
   const [open, setOpen] = useState(false);
   return (
-    <li className="flex min-h-14 flex-wrap items-center gap-x-4 border-b border-rule py-1">
-      <span className={person.active ? "font-medium" : "text-ink-soft line-through"}>
-        {person.name}
-        {isMe && " (you)"}
-      </span>
-      <span className="grow text-ink-soft">{person.active ? person.role : "cannot sign in"}</span>
+    <>
       <Button onClick={() => setOpen(true)} aria-label={`Change ${person.name}`}>
         Change
       </Button>
       {open && <PersonDialog person={person} onClose={() => setOpen(false)} />}
-    </li>
+    </>
   );
 }
 

@@ -1,0 +1,72 @@
+import type { ReactNode } from "react";
+import {
+  createPaginatedRowModel,
+  createSortedRowModel,
+  rowPaginationFeature,
+  rowSortingFeature,
+  tableFeatures,
+  type ColumnDef,
+  type RowData,
+  type SortingState,
+} from "@tanstack/react-table";
+
+/** One column of a table. */
+export interface TableColumn<Row extends RowData> {
+  readonly id: string;
+  readonly header: string;
+  readonly cell: (row: Row) => ReactNode;
+  /** What the column is sorted by; null comes last. A column without it cannot be sorted. */
+  readonly sortBy?: (row: Row) => string | number | null;
+  /** Numbers: to the right, the largest first. */
+  readonly numeric?: true;
+  /** Only where there is room for it. */
+  readonly wide?: true;
+  readonly className?: string;
+}
+
+/** What of the library is used. */
+export const FEATURES = tableFeatures({
+  rowSortingFeature,
+  rowPaginationFeature,
+  sortedRowModel: createSortedRowModel(),
+  paginatedRowModel: createPaginatedRowModel(),
+});
+
+/** The column as the library wants it. */
+export const columnDef = <Row extends RowData>({
+  id,
+  header,
+  sortBy,
+  numeric,
+}: TableColumn<Row>): ColumnDef<typeof FEATURES, Row> => ({
+  id,
+  header,
+  accessorFn: (row) => sortBy?.(row) ?? undefined,
+  enableSorting: sortBy !== undefined,
+  sortUndefined: "last",
+  sortFn: ({ original: a }, { original: b }) => compare(sortBy?.(a) ?? null, sortBy?.(b) ?? null),
+  sortDescFirst: numeric === true,
+});
+
+function compare(a: string | number | null, b: string | number | null): number {
+  if (typeof a === "string" && typeof b === "string") return a.localeCompare(b, undefined, { numeric: true });
+  return Number(a) - Number(b);
+}
+
+/** "-minutes": by minutes, the largest first. */
+export function sortingOf<Row extends RowData>(
+  text: string | null,
+  columns: readonly TableColumn<Row>[],
+): SortingState {
+  const id = (text ?? "").replace(/^-/, "");
+  const column = columns.find((each) => each.id === id && each.sortBy);
+  return column ? [{ id, desc: (text ?? "").startsWith("-") }] : [];
+}
+
+/** First the column's own direction, then the other, then as it was. */
+export function nextSort<Row extends RowData>({ id, numeric }: TableColumn<Row>, [now]: SortingState): string {
+  const first = numeric ? `-${id}` : id;
+  const second = numeric ? id : `-${id}`;
+  if (now?.id !== id) return first;
+  return now.desc === (numeric === true) ? second : "";
+}

@@ -1,0 +1,201 @@
+"use client";
+
+import { useMemo, useRef, useState, type ReactNode } from "react";
+import { useTable, type RowData, type SortingState } from "@tanstack/react-table";
+import { useAddressState } from "@/ui/address-state";
+import { Button } from "@/ui/button";
+import { classNames } from "@/ui/class-names";
+import { wordFinder, type FindableWord } from "@/ui/find-words";
+import { Empty } from "@/ui/section";
+import { columnDef, FEATURES, nextSort, sortingOf, type TableColumn } from "./column";
+import { goThroughRows } from "./go-through-rows";
+import { groupsOf } from "./groups";
+import { TableHead } from "./table-head";
+import { TableSearch } from "./table-search";
+
+interface DataTableProps<Row extends RowData> {
+  /** What the rows are: "Closed jobs". */
+  readonly label: string;
+  readonly rows: readonly Row[];
+  /** The same list at every drawing. */
+  readonly columns: readonly TableColumn<Row>[];
+  /** What a row is found by; its key is the row's own. The same function at every drawing. */
+  readonly findBy: (row: Row) => FindableWord;
+  /** Where nothing is there at all. */
+  readonly empty: ReactNode;
+  /** What stands in the search field; without it there is no search here. */
+  readonly findHint?: string;
+  /** Headings within the table, as long as nobody sorts it: rows of one heading stand together. */
+  readonly groupOf?: (row: Row) => string;
+  readonly groupAside?: (group: string) => string;
+  /** Tells two tables of one page apart in the address. */
+  readonly name?: string;
+  /** Other ways to narrow the rows down, beside the search. */
+  readonly beside?: ReactNode;
+  /** The server finds, sorts and pages, by what stands in the address; these are the rows of one page. */
+  readonly remote?: { readonly hasMore: boolean };
+}
+
+/** Rows of a page, here and at the server. */
+export const PAGE = 50;
+
+/**
+ * A table that people search, sort and page; how it is looked at stands in the address. "/" goes to its search, arrows go from row to row.
+ * Found is by words and their beginnings, the best match first until a column is chosen.
+ */
+export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
+  const { label, rows, columns, findBy, empty, findHint, groupOf, groupAside, name = "", beside, remote } = props;
+  const { typed, type, sorting, sort, page, turnTo } = useLook({ name, columns, remote: remote !== undefined });
+  const found = useFound(rows, findBy, remote ? "" : typed);
+  const at = remote ? page : Math.min(page, Math.max(0, Math.ceil(found.length / PAGE) - 1));
+  const isLast = remote ? !remote.hasMore : (at + 1) * PAGE >= found.length;
+  const table = useTable({
+    features: FEATURES,
+    columns: useMemo(() => columns.map(columnDef), [columns]),
+    data: found,
+    state: { sorting, pagination: { pageIndex: at, pageSize: PAGE } },
+    autoResetPageIndex: false,
+    manualSorting: remote !== undefined,
+    manualPagination: remote !== undefined,
+  });
+  const shown = table.getRowModel().rows.map(({ original }) => original);
+  const groups = groupsOf(shown, groupOf && !sorting.length && !typed.trim() ? groupOf : null);
+  return (
+    <div onKeyDown={goThroughRows} className="flex flex-col gap-3">
+      {(findHint || beside) && (
+        <div className="flex flex-wrap items-center gap-3">
+          {findHint && (
+            <>
+              <TableSearch label={`Search ${label.toLowerCase()}`} hint={findHint} text={typed} onText={type} />
+              {!remote && (
+                <span role="status" className="mono text-sm text-ink-soft">
+                  {typed.trim() ? `${found.length} of ${rows.length}` : rows.length}
+                </span>
+              )}
+            </>
+          )}
+          {beside}
+        </div>
+      )}
+      {rows.length === 0 && <Empty>{empty}</Empty>}
+      {rows.length > 0 && found.length === 0 && (
+        <Empty>Nothing here is called “{typed.trim()}”. Try fewer words.</Empty>
+      )}
+      {shown.length > 0 && (
+        <table className="w-full border-collapse" aria-label={label}>
+          <thead>
+            <tr className="border-b-2 border-ink text-left">
+              {columns.map((column) => (
+                <TableHead key={column.id} column={column} sorting={sorting} onSort={() => sort(column)} />
+              ))}
+            </tr>
+          </thead>
+          {groups.map(({ heading, rows: own }) => (
+            <tbody key={heading ?? ""}>
+              {heading !== null && (
+                <tr>
+                  <th colSpan={columns.length} scope="rowgroup" className="border-b border-rule pt-6 pb-1 text-left">
+                    <span className="text-lg font-semibold">{heading}</span>{" "}
+                    <span className="text-sm font-normal text-ink-soft">{groupAside?.(heading)}</span>
+                  </th>
+                </tr>
+              )}
+              {own.map((row) => (
+                <tr key={findBy(row).key} className="relative border-b border-rule align-top hover:bg-paper-2">
+                  {columns.map((column) => (
+                    <td key={column.id} className={cellClass(column)}>
+                      {column.cell(row)}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          ))}
+        </table>
+      )}
+      {(at > 0 || !isLast) && <Pager page={at} isLast={isLast} shown={shown.length} onTurn={turnTo} />}
+    </div>
+  );
+}
+
+/** For the link of a row: the whole row can be tapped. */
+export const WHOLE_ROW = "after:absolute after:inset-0";
+
+const cellClass = <Row extends RowData>({ numeric, wide, className }: TableColumn<Row>) =>
+  classNames(
+    "py-2.5 pr-3 last:pr-0",
+    numeric && "mono text-right text-sm whitespace-nowrap",
+    wide && "hidden md:table-cell",
+    className,
+  );
+
+interface LookRequest<Row extends RowData> {
+  readonly name: string;
+  readonly columns: readonly TableColumn<Row>[];
+  readonly remote: boolean;
+}
+
+/** The server is asked once somebody has stopped typing for so long, ms. */
+const TYPED_WAIT_MS = 300;
+
+/** How the table is looked at, as the address has it. */
+function useLook<Row extends RowData>({ name, columns, remote }: LookRequest<Row>) {
+  const [params, change] = useAddressState(remote);
+  const named = (param: string) => (name ? `${name}-${param}` : param);
+  const [typed, setTyped] = useState(params.get(named("search")) ?? "");
+  const asking = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const sortText = params.get(named("sort"));
+  const sorting = useMemo<SortingState>(() => sortingOf(sortText, columns), [sortText, columns]);
+  return {
+    typed,
+    type: (text: string) => {
+      setTyped(text);
+      clearTimeout(asking.current);
+      const look = () => change({ [named("search")]: text, [named("page")]: "" });
+      if (remote) asking.current = setTimeout(look, TYPED_WAIT_MS);
+      else look();
+    },
+    sorting,
+    sort: (column: TableColumn<Row>) => change({ [named("sort")]: nextSort(column, sorting), [named("page")]: "" }),
+    page: pageOf(params.get(named("page"))),
+    turnTo: (to: number) => change({ [named("page")]: to ? String(to + 1) : "" }),
+  };
+}
+
+/** "3": the third page, counted from nothing here. */
+const pageOf = (text: string | null) => (text !== null && /^[1-9]\d{0,5}$/.test(text) ? Number(text) - 1 : 0);
+
+/** The rows that hold what was typed, the best first; all of them, as they came, where nothing was. */
+function useFound<Row>(rows: readonly Row[], findBy: (row: Row) => FindableWord, typed: string): readonly Row[] {
+  const find = useMemo(() => {
+    const words = rows.map(findBy);
+    const byKey = new Map(rows.map((row, at) => [words[at]?.key, row]));
+    const finder = wordFinder(words);
+    return (text: string) => finder(text).flatMap((key) => byKey.get(key) ?? []);
+  }, [rows, findBy]);
+  return useMemo(() => (typed.trim() ? find(typed) : rows), [find, rows, typed]);
+}
+
+interface PagerProps {
+  readonly page: number;
+  readonly isLast: boolean;
+  /** Rows on this page. */
+  readonly shown: number;
+  readonly onTurn: (page: number) => void;
+}
+
+function Pager({ page, isLast, shown, onTurn }: PagerProps) {
+  return (
+    <nav aria-label="Pages" className="flex flex-wrap items-center gap-3">
+      <Button disabled={page === 0} onClick={() => onTurn(page - 1)}>
+        Page before
+      </Button>
+      <Button disabled={isLast} onClick={() => onTurn(page + 1)}>
+        Next page
+      </Button>
+      <span className="text-sm text-ink-soft">
+        {page * PAGE + 1} to {page * PAGE + shown}
+      </span>
+    </nav>
+  );
+}
