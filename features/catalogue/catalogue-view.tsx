@@ -84,7 +84,6 @@ function columnsOf(
       sortBy: fullName,
       cell: (row) => <Name row={row} model={seen(row) ?? null} onOpen={onOpen && (() => onOpen(row))} />,
     },
-    { id: "kind", header: "Kind", wide: true, sortBy: ({ kind }) => kind, cell: ({ kind }) => kind },
     {
       id: "vehicles",
       header: "Vehicles",

@@ -58,7 +58,7 @@ function ResultChoice({ result }: Pick<ClosedJobsList, "result">) {
       onChange={(event) => change({ result: event.target.value, page: "" })}
       className="w-auto"
     >
-      <option value="">however it ended</option>
+      <option value="">However it ended</option>
       {Object.entries(RESULT_WORDS).map(([key, words]) => (
         <option key={key} value={key}>
           {words}
@@ -75,21 +75,25 @@ const columnsOf = (timeZone: string): readonly TableColumn<ClosedJobView>[] => [
   {
     id: "closed",
     header: "Closed",
-    numeric: true,
-    className: "w-28 text-left",
+    wide: true,
+    downFirst: true,
+    className: "w-28",
     sortBy: ({ closedAt }) => closedAt.getTime(),
-    cell: ({ closedAt }) => dateText(closedAt, timeZone),
+    cell: ({ closedAt }) => <span className="text-sm whitespace-nowrap">{dateText(closedAt, timeZone)}</span>,
   },
   {
     id: "vehicle",
     header: "Vehicle and outcome",
-    cell: ({ id, vehicle, plate, outcome, complaint, finding }) => (
+    cell: ({ id, vehicle, plate, outcome, complaint, finding, closedAt }) => (
       <span className="grid gap-x-5 md:grid-cols-[1fr_1.4fr]">
         <span>
           <Link href={`/jobs/${id}`} prefetch={false} className={`block font-medium ${WHOLE_ROW}`}>
             {vehicleName(vehicle)}
           </Link>
-          <span className="mono block text-sm text-ink-soft">{plate}</span>
+          <span className="block text-sm text-ink-soft">
+            <span className="mono">{plate}</span>
+            <span className="md:hidden"> · {dateText(closedAt, timeZone)}</span>
+          </span>
         </span>
         <span>
           <span className={finding === "root-cause" ? "block font-medium" : "block font-medium text-ochre-ink"}>
@@ -111,5 +115,10 @@ const columnsOf = (timeZone: string): readonly TableColumn<ClosedJobView>[] => [
         <span className="text-sm">{finding === "root-cause" ? RUNGS[rung] : ""}</span>
       ),
   },
-  { id: "minutes", header: "Time", numeric: true, cell: ({ minutes }) => minutesText(minutes) },
+  {
+    id: "minutes",
+    header: "Time",
+    numeric: true,
+    cell: ({ minutes }) => <span className="mono text-sm">{minutesText(minutes)}</span>,
+  },
 ];

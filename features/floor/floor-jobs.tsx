@@ -78,9 +78,9 @@ export function FloorJobs({ jobs, me }: FloorJobsProps) {
 }
 
 const WHOSE = [
-  { key: "", words: "everybody’s" },
-  { key: "mine", words: "mine" },
-  { key: "nobodys", words: "nobody’s" },
+  { key: "", words: "Everybody’s" },
+  { key: "mine", words: "Mine" },
+  { key: "nobodys", words: "Nobody’s" },
 ] as const;
 
 function isOf({ heldBy }: FloorJob, whose: (typeof WHOSE)[number]["key"], me: PersonId): boolean {
@@ -139,8 +139,8 @@ const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
     sortBy: ({ minutes }) => minutes,
     cell: ({ minutes, heldBy, heldByName }) => (
       <>
-        <span className="block">{minutesText(minutes)}</span>
-        <span className={`font-sans whitespace-normal ${heldBy === me ? "font-semibold" : "text-ink-soft"}`}>
+        <span className="mono block text-sm">{minutesText(minutes)}</span>
+        <span className={`text-sm ${heldBy === me ? "font-semibold" : "text-ink-soft"}`}>
           {heldByName ?? "nobody has it"}
         </span>
       </>

@@ -69,13 +69,13 @@ const COLUMNS: readonly TableColumn<ProcedureLine>[] = [
     sortBy: wanted,
     cell: (line) => <span className="mono text-sm">{wanted(line)}</span>,
   },
-  { id: "done", header: "Done", numeric: true, sortBy: ({ done }) => done, cell: ({ done }) => done || "" },
+  { id: "done", header: "Jobs", numeric: true, sortBy: ({ done }) => done, cell: ({ done }) => done || "" },
   {
     id: "minutes",
-    header: "Minutes",
+    header: "Time",
     numeric: true,
     sortBy: ({ minutes }) => minutes,
-    cell: ({ minutes }) => minutesText(minutes),
+    cell: ({ minutes }) => <span className="mono text-sm">{minutesText(minutes)}</span>,
   },
 ];
 

@@ -19,6 +19,8 @@ export interface TableColumn<Row extends RowData> {
   readonly sortBy?: (row: Row) => string | number | null;
   /** Numbers: to the right, the largest first. */
   readonly numeric?: true;
+  /** Sorted downwards at first though it is no number: the latest date. */
+  readonly downFirst?: true;
   /** Only where there is room for it. */
   readonly wide?: true;
   readonly className?: string;
@@ -38,6 +40,7 @@ export const columnDef = <Row extends RowData>({
   header,
   sortBy,
   numeric,
+  downFirst,
 }: TableColumn<Row>): ColumnDef<typeof FEATURES, Row> => ({
   id,
   header,
@@ -45,7 +48,7 @@ export const columnDef = <Row extends RowData>({
   enableSorting: sortBy !== undefined,
   sortUndefined: "last",
   sortFn: ({ original: a }, { original: b }) => compare(sortBy?.(a) ?? null, sortBy?.(b) ?? null),
-  sortDescFirst: numeric === true,
+  sortDescFirst: (numeric ?? downFirst) === true,
 });
 
 function compare(a: string | number | null, b: string | number | null): number {
@@ -64,9 +67,13 @@ export function sortingOf<Row extends RowData>(
 }
 
 /** First the column's own direction, then the other, then as it was. */
-export function nextSort<Row extends RowData>({ id, numeric }: TableColumn<Row>, [now]: SortingState): string {
-  const first = numeric ? `-${id}` : id;
-  const second = numeric ? id : `-${id}`;
+export function nextSort<Row extends RowData>(
+  { id, numeric, downFirst }: TableColumn<Row>,
+  [now]: SortingState,
+): string {
+  const isDown = (numeric ?? downFirst) === true;
+  const first = isDown ? `-${id}` : id;
+  const second = isDown ? id : `-${id}`;
   if (now?.id !== id) return first;
-  return now.desc === (numeric === true) ? second : "";
+  return now.desc === isDown ? second : "";
 }

@@ -94,9 +94,11 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
             <tbody key={heading ?? ""}>
               {heading !== null && (
                 <tr>
-                  <th colSpan={columns.length} scope="rowgroup" className="border-b border-rule pt-6 pb-1 text-left">
-                    <span className="text-lg font-semibold">{heading}</span>{" "}
-                    <span className="text-sm font-normal text-ink-soft">{groupAside?.(heading)}</span>
+                  <th colSpan={columns.length} scope="rowgroup" className="border-b border-rule pt-5 pb-1 text-left">
+                    <span className="flex items-baseline justify-between gap-3 font-normal">
+                      <h2 className="text-lg">{heading}</h2>
+                      <span className="text-sm text-ink-soft">{groupAside?.(heading)}</span>
+                    </span>
                   </th>
                 </tr>
               )}
@@ -104,7 +106,7 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
                 <tr key={findBy(row).key} className="relative border-b border-rule align-top hover:bg-paper-2">
                   {columns.map((column) => (
                     <td key={column.id} className={cellClass(column)}>
-                      {column.cell(row)}
+                      <Cell>{column.cell(row)}</Cell>
                     </td>
                   ))}
                 </tr>
@@ -118,13 +120,18 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
   );
 }
 
+/** A bare number or text of figures stands in the letters for figures. */
+function Cell({ children }: { readonly children: ReactNode }) {
+  return typeof children === "number" ? <span className="mono">{children}</span> : children;
+}
+
 /** For the link of a row: the whole row can be tapped. */
 export const WHOLE_ROW = "after:absolute after:inset-0";
 
 const cellClass = <Row extends RowData>({ numeric, wide, className }: TableColumn<Row>) =>
   classNames(
     "py-2.5 pr-3 last:pr-0",
-    numeric && "mono text-right text-sm whitespace-nowrap",
+    numeric && "text-right whitespace-nowrap",
     wide && "hidden md:table-cell",
     className,
   );
