@@ -1,8 +1,8 @@
 "use client";
 
-import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
 import { fullLoad } from "@/features/shared/full-load";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, OtherProblems, SelectInput, TextInput } from "@/ui/form";
@@ -19,17 +19,18 @@ const EMPTY = {
   starterBook: "general",
 };
 
+const SECRET = ["passphrase"] as const;
+
 export function SetUpForm() {
   const { send, busy, problems, message } = useCommand("/api/v1/set-up");
-  const [form, setForm] = useState(EMPTY);
-  const bind = (field: keyof typeof EMPTY) => ({
-    value: form[field],
-    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
-  });
+  const form = useKeptForm("set up", EMPTY, SECRET);
   const submit = async () => {
-    const { shopName, timeZone, currency, ratePerHour, unitSystem, name, passphrase } = form;
+    const { shopName, timeZone, currency, ratePerHour, unitSystem, name, passphrase, starterBook } = form.values;
     const shop = { name: shopName, timeZone, currency, ratePerHour: Number(ratePerHour.replace(",", ".")), unitSystem };
-    if (await send({ shop, name, passphrase, starterBook: form.starterBook === "general" })) fullLoad("/");
+    if (await send({ shop, name, passphrase, starterBook: starterBook === "general" })) {
+      form.forget();
+      fullLoad("/");
+    }
   };
   return (
     <FrontPage
@@ -40,23 +41,23 @@ export function SetUpForm() {
         <CommandMessage message={message} />
         <OtherProblems known={["shop", "name", "passphrase", "starterBook"]} />
         <Field name="shop.name" label="Name of the shop">
-          <TextInput {...bind("shopName")} autoFocus />
+          <TextInput {...form.text("shopName")} autoFocus />
         </Field>
         <div className="grid grid-cols-2 gap-4">
           <Field name="shop.ratePerHour" label="An hour at the lift costs" hint="turns part prices into minutes">
-            <TextInput {...bind("ratePerHour")} inputMode="decimal" />
+            <TextInput {...form.text("ratePerHour")} inputMode="decimal" />
           </Field>
           <Field name="shop.currency" label="Currency" hint="three letters">
-            <TextInput {...bind("currency")} maxLength={3} />
+            <TextInput {...form.text("currency")} maxLength={3} />
           </Field>
           <Field name="shop.unitSystem" label="Units">
-            <SelectInput {...bind("unitSystem")}>
+            <SelectInput {...form.text("unitSystem")}>
               <option value="metric">km, °C, bar</option>
               <option value="imperial">miles, °F, psi</option>
             </SelectInput>
           </Field>
           <Field name="shop.timeZone" label="Time zone">
-            <TextInput {...bind("timeZone")} />
+            <TextInput {...form.text("timeZone")} />
           </Field>
         </div>
         <Field
@@ -64,16 +65,16 @@ export function SetUpForm() {
           label="The book begins with"
           hint="first checks and common causes, marked as not this shop's own; to be taken out at any time"
         >
-          <SelectInput {...bind("starterBook")}>
+          <SelectInput {...form.text("starterBook")}>
             <option value="general">general practice</option>
             <option value="nothing">nothing</option>
           </SelectInput>
         </Field>
         <Field name="name" label="Your name">
-          <TextInput {...bind("name")} autoComplete="username" />
+          <TextInput {...form.text("name")} autoComplete="username" />
         </Field>
         <Field name="passphrase" label="Your passphrase" hint="10 characters at least; a few words are best">
-          <TextInput type="password" {...bind("passphrase")} autoComplete="new-password" />
+          <TextInput type="password" {...form.text("passphrase")} autoComplete="new-password" />
         </Field>
         <Button type="submit" look="main" busy={busy}>
           Set up the shop

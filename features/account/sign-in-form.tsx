@@ -1,8 +1,8 @@
 "use client";
 
-import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
 import { fullLoad } from "@/features/shared/full-load";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, TextInput } from "@/ui/form";
@@ -10,8 +10,8 @@ import { FrontPage } from "./front-page";
 
 export function SignInForm() {
   const { send, busy, problems, message } = useCommand("/api/v1/session");
-  const [name, setName] = useState("");
-  const [passphrase, setPassphrase] = useState("");
+  const form = useKeptForm("sign in", { name: "", passphrase: "" }, ["passphrase"]);
+  const { name, passphrase } = form.values;
   const submit = async () => {
     if (await send({ name, passphrase })) fullLoad("/");
   };
@@ -20,13 +20,13 @@ export function SignInForm() {
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-4">
         <CommandMessage message={message} />
         <Field name="name" label="Name">
-          <TextInput value={name} onChange={(event) => setName(event.target.value)} autoComplete="username" autoFocus />
+          <TextInput {...form.text("name")} autoComplete="username" autoFocus />
         </Field>
         <Field name="passphrase" label="Passphrase">
           <TextInput
             type="password"
-            value={passphrase}
-            onChange={(event) => setPassphrase(event.target.value)}
+            {...form.text("passphrase")}
+
             autoComplete="current-password"
           />
         </Field>

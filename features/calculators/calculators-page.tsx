@@ -10,6 +10,7 @@ import { TraceTool } from "@/features/shared/trace/trace-tool";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
+import { ButtonLink } from "@/ui/button";
 import { classNames } from "@/ui/class-names";
 import { Field, SelectInput } from "@/ui/form";
 import { useNotify } from "@/ui/notices";
@@ -36,8 +37,9 @@ export function CalculatorsPage({ chosen, jobs, jobId }: CalculatorsPageProps) {
   const notify = useNotify();
   const router = useRouter();
   const addressOf = (key: string) => `/calculators?calculator=${key}${jobId ? `&job=${jobId}` : ""}`;
-  const [target, setTarget] = useState(jobId ?? jobs[0]?.id ?? "");
-  const job = jobs.find(({ id }) => id === target) ?? null;
+  const own = jobs.find(({ id }) => id === jobId) ?? null;
+  const [target, setTarget] = useState("");
+  const job = own ?? jobs.find(({ id }) => id === target) ?? null;
   const calculator = CALCULATORS.find(({ key }) => key === chosen) ?? null;
   const keep = job
     ? async (text: string) => {
@@ -47,7 +49,14 @@ export function CalculatorsPage({ chosen, jobs, jobId }: CalculatorsPageProps) {
   return (
     <div className="mx-auto grid max-w-6xl gap-x-8 gap-y-5 px-4 py-5 sm:px-6 lg:grid-cols-[17rem_1fr]">
       <div className="flex flex-col gap-4 lg:col-span-2">
-        <h1 className="text-xl">Calculators</h1>
+        <div className="flex flex-wrap items-baseline justify-between gap-3">
+          <h1 className="text-xl">Calculators</h1>
+          {own && (
+            <ButtonLink look="quiet" href={`/jobs/${own.id}`}>
+              Back to {own.name}
+            </ButtonLink>
+          )}
+        </div>
         <ConversionLine />
       </div>
       {/* On a phone a list of names would push the calculator off the screen. */}
@@ -85,13 +94,20 @@ export function CalculatorsPage({ chosen, jobs, jobId }: CalculatorsPageProps) {
       <section aria-label={calculator?.title ?? RECORDING.title} className="flex max-w-2xl flex-col gap-4">
         <h2 className="border-b border-rule pb-1 text-lg">{calculator?.title ?? RECORDING.title}</h2>
         {calculator ? (
-          <CalculatorForm key={calculator.key} calculator={calculator} onKeep={keep} busy={busy} />
+          <CalculatorForm
+            key={calculator.key}
+            calculator={calculator}
+            draftOf={own?.id ?? ""}
+            onKeep={keep}
+            busy={busy}
+          />
         ) : (
           <TraceTool onKeep={keep} busy={busy} />
         )}
-        {jobs.length > 0 && (
+        {!own && jobs.length > 0 && (
           <Field name="job" label="The trail it goes to" className="max-w-md">
             <SelectInput value={target} onChange={(event) => setTarget(event.target.value)}>
+              <option value="">which job?</option>
               {jobs.map(({ id, name }) => (
                 <option key={id} value={id}>
                   {name}

@@ -1,7 +1,7 @@
 "use client";
 
-import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import type { CatalogueRow } from "@/server/db/catalogue";
@@ -43,10 +43,12 @@ interface NameFormProps {
 function NameForm({ row: { kind, make, name, alike, vehicles }, others, onDone }: NameFormProps) {
   const { send, busy, problems, message } = useCommand(commandPath("merge-variant-names"));
   const notify = useNotify();
-  const [into, setInto] = useState("");
+  const form = useKeptForm(`name ${kind} ${make} ${name}`, { into: "" });
+  const { into } = form.values;
   const known = others.some((other) => other.name === into.trim());
   const submit = async () => {
     if (!(await send({ kind, make, name, into: into.trim() }))) return;
+    form.forget();
     notify(known ? `${name} is ${into.trim()} from now on` : `Renamed to ${into.trim()}`);
     onDone();
   };
@@ -56,7 +58,7 @@ function NameForm({ row: { kind, make, name, alike, vehicles }, others, onDone }
         <div className="flex flex-wrap items-center gap-2">
           <span className="text-sm text-ink-soft">Looks much like</span>
           {alike.map((each) => (
-            <Button key={each} onClick={() => setInto(each)}>
+            <Button key={each} onClick={() => form.set({ into: each })}>
               {each}
             </Button>
           ))}
@@ -67,7 +69,7 @@ function NameForm({ row: { kind, make, name, alike, vehicles }, others, onDone }
         label="The name that stays"
         hint="another name of the list makes one of the two; a new one renames it"
       >
-        <TextInput value={into} onChange={(event) => setInto(event.target.value)} list="names" />
+        <TextInput {...form.text("into")} list="names" />
       </Field>
       <datalist id="names">
         {others.map((other) => (
@@ -91,9 +93,12 @@ function NameForm({ row: { kind, make, name, alike, vehicles }, others, onDone }
 function MarketForm({ row: { make, name, marketMatters } }: { readonly row: CatalogueRow }) {
   const { send, busy, problems, message } = useCommand(commandPath("describe-model"));
   const notify = useNotify();
-  const [text, setText] = useState(marketMatters);
+  const form = useKeptForm(`market ${make} ${name}`, { text: marketMatters });
+  const { text } = form.values;
   const submit = async () => {
-    if (await send({ make, model: name, marketMatters: text })) notify("Saved");
+    if (!(await send({ make, model: name, marketMatters: text }))) return;
+    form.saved();
+    notify("Saved");
   };
   return (
     <Form problems={problems} onSubmit={submit} className="flex flex-col gap-3">
@@ -102,7 +107,7 @@ function MarketForm({ row: { make, name, marketMatters } }: { readonly row: Cata
         label="What lies elsewhere in cars for another market"
         hint="fuse numbers, positions, sides; with this, the market is asked at the gate"
       >
-        <TextArea rows={2} value={text} onChange={(event) => setText(event.target.value)} />
+        <TextArea rows={2} {...form.text("text")} />
       </Field>
       <Button type="submit" busy={busy} className="self-start">
         Save

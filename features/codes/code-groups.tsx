@@ -3,7 +3,9 @@
 import { useState } from "react";
 import { GROUP_KINDS, readCode, type GroupKind } from "@/core/codes";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { CodeGroupRow } from "@/server/db/code-groups";
 import { Button } from "@/ui/button";
@@ -77,43 +79,49 @@ function Row({
 function AddGroup({ onDone }: { readonly onDone: () => void }) {
   const { send, busy, problems, message } = useCommand(commandPath("group-codes"));
   const notify = useNotify();
-  const [kind, setKind] = useState<string>("supply");
-  const [title, setTitle] = useState("");
-  const [make, setMake] = useState("");
-  const [codes, setCodes] = useState("");
-  const [note, setNote] = useState("");
+  const form = useKeptForm("code group", { kind: "supply", title: "", make: "", codes: "", note: "" });
+  const { kind, title, make, codes, note } = form.values;
   const written = codes.split(/[\s,;]+/).filter(Boolean);
   const submit = async () => {
     if (!(await send({ kind, title, make, codes: written.map((text) => readCode(text) ?? text), note }))) return;
+    form.forget();
     notify("Saved");
     onDone();
   };
   return (
     <Form problems={problems} onSubmit={submit} className="flex flex-col gap-4 border-l-4 border-rule-strong py-3 pl-3">
+      <TypedBefore form={form} />
       <ChooseOne
         label="What they share"
         value={kind}
-        onChange={setKind}
+        onChange={(next) => form.set({ kind: next })}
         choices={GROUP_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
       />
       <Field name="title" label="Its name" hint="5 V supply B, ground point behind the left lamp">
-        <TextInput value={title} onChange={(event) => setTitle(event.target.value)} />
+        <TextInput {...form.text("title")} />
       </Field>
       <Field name="codes" label="The codes" hint="two at least, parted by spaces or commas">
-        <TextInput value={codes} onChange={(event) => setCodes(event.target.value)} className="mono uppercase" />
+        <TextInput {...form.text("codes")} className="mono uppercase" />
       </Field>
       <Field name="make" label="Make">
-        <TextInput value={make} onChange={(event) => setMake(event.target.value)} placeholder="every make" />
+        <TextInput {...form.text("make")} placeholder="every make" />
       </Field>
       <Field name="note" label="Note" hint="optional: where to look">
-        <TextArea rows={2} value={note} onChange={(event) => setNote(event.target.value)} />
+        <TextArea rows={2} {...form.text("note")} />
       </Field>
       <CommandMessage message={message} />
       <div className="flex gap-3">
         <Button type="submit" look="main" busy={busy}>
           Save
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button
+          onClick={() => {
+            form.forget();
+            onDone();
+          }}
+        >
+          Leave it
+        </Button>
       </div>
     </Form>
   );

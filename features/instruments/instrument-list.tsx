@@ -1,9 +1,10 @@
 "use client";
 
-import { useState } from "react";
-import { formatQuantity, readReading, unitSymbol, UNITS, type Unit } from "@/core/measure";
+import { formatQuantity, readReading, unitSymbol, UNITS } from "@/core/measure";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { InstrumentRow } from "@/server/db/instruments";
 import { Button } from "@/ui/button";
@@ -72,17 +73,14 @@ function Row({ instrument: { id, name, percent, offset, calibrationDue }, today,
   );
 }
 
-const EMPTY = { name: "", percent: "", offset: "", calibrationDue: "" };
+const EMPTY = { name: "", percent: "", offset: "", unit: "V", calibrationDue: "" };
 
 function AddInstrument() {
   const { send, busy, problems, message } = useCommand(commandPath("describe-instrument"));
   const notify = useNotify();
-  const [draft, setDraft] = useState(EMPTY);
-  const [unit, setUnit] = useState<Unit>("V");
-  const bind = (field: keyof typeof EMPTY) => ({
-    value: draft[field],
-    onChange: (event: { target: { value: string } }) => setDraft({ ...draft, [field]: event.target.value }),
-  });
+  const form = useKeptForm("meter", EMPTY);
+  const draft = form.values;
+  const unit = UNITS.find((each) => each === draft.unit) ?? "V";
   const number = (text: string) => (text.trim() ? (readReading(text, "%") ?? text) : null);
   const submit = async () => {
     const percent = number(draft.percent);
@@ -95,30 +93,28 @@ function AddInstrument() {
     };
     if (!(await send(input))) return;
     notify(`${draft.name}: saved`);
-    setDraft(EMPTY);
+    form.forget();
   };
   return (
     <Section title="Add one">
       <Form problems={problems} onSubmit={submit} className="grid gap-4 pt-3 sm:grid-cols-2">
+        <div className="sm:col-span-full empty:hidden">
+          <TypedBefore form={form} />
+        </div>
         <Field name="name" label="Name">
-          <TextInput {...bind("name")} />
+          <TextInput {...form.text("name")} />
         </Field>
         <Field name="calibrationDue" label="Calibrated until">
-          <TextInput {...bind("calibrationDue")} type="date" />
+          <TextInput {...form.text("calibrationDue")} type="date" />
         </Field>
         <Field name="percent" label="Uncertainty, % of the reading" hint="optional: from its sheet">
-          <TextInput {...bind("percent")} inputMode="decimal" className="mono" />
+          <TextInput {...form.text("percent")} inputMode="decimal" className="mono" />
         </Field>
         <div className="flex items-end gap-2">
           <Field name="offset" label="and a fixed amount" hint="optional" className="grow">
-            <TextInput {...bind("offset")} inputMode="decimal" className="mono" />
+            <TextInput {...form.text("offset")} inputMode="decimal" className="mono" />
           </Field>
-          <SelectInput
-            aria-label="Unit of the fixed amount"
-            value={unit}
-            onChange={(event) => setUnit(UNITS.find((each) => each === event.target.value) ?? unit)}
-            className="w-24"
-          >
+          <SelectInput aria-label="Unit of the fixed amount" {...form.text("unit")} className="w-24">
             {UNITS.map((each) => (
               <option key={each} value={each}>
                 {unitSymbol(each)}

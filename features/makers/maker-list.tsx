@@ -1,8 +1,9 @@
 "use client";
 
-import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { Maker } from "@/server/db/makers";
 import { Button } from "@/ui/button";
@@ -51,27 +52,29 @@ function MakerRow({ maker: { wmi, make } }: { readonly maker: Maker }) {
 function AddMaker() {
   const { send, busy, problems, message } = useCommand(commandPath("name-maker"));
   const notify = useNotify();
-  const [wmi, setWmi] = useState("");
-  const [make, setMake] = useState("");
+  const form = useKeptForm("maker", { wmi: "", make: "" });
+  const { wmi, make } = form.values;
   const submit = async () => {
     if (!(await send({ wmi, make }))) return;
     notify(`${wmi.toUpperCase()} is ${make}`);
-    setWmi("");
-    setMake("");
+    form.forget();
   };
   return (
     <Section title="Add or correct one">
       <Form problems={problems} onSubmit={submit} className="grid gap-4 pt-3 sm:grid-cols-[8rem_1fr_auto]">
+        <div className="sm:col-span-full empty:hidden">
+          <TypedBefore form={form} />
+        </div>
         <Field name="wmi" label="Code">
           <TextInput
-            value={wmi}
-            onChange={(event) => setWmi(event.target.value)}
+            {...form.text("wmi")}
+
             maxLength={3}
             className="mono uppercase"
           />
         </Field>
         <Field name="make" label="Make">
-          <TextInput value={make} onChange={(event) => setMake(event.target.value)} />
+          <TextInput {...form.text("make")} />
         </Field>
         <div className="flex items-end">
           <Button type="submit" look="main" busy={busy}>

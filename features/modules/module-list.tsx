@@ -3,7 +3,9 @@
 import { useState } from "react";
 import type { ModuleName } from "@/core/codes";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, TextInput } from "@/ui/form";
@@ -78,29 +80,29 @@ interface NameModuleProps {
 function NameModule({ module, onDone }: NameModuleProps) {
   const { send, busy, problems, message } = useCommand(commandPath("name-module"));
   const notify = useNotify();
-  const [name, setName] = useState(module?.name ?? "");
-  const [also, setAlso] = useState(module?.also.join(", ") ?? "");
+  const form = useKeptForm(`module ${module?.name ?? ""}`, {
+    name: module?.name ?? "",
+    also: module?.also.join(", ") ?? "",
+  });
+  const { name, also } = form.values;
   const submit = async () => {
     const words = [...new Set(also.split(",").map((each) => each.trim().toLowerCase()))].filter(Boolean);
     if (!(await send({ name, also: words }))) return;
     notify(`Saved: ${name.toLowerCase()}`);
-    setName("");
-    setAlso("");
+    form.forget();
     onDone();
   };
   return (
     <Section title={module ? `Change “${module.name}”` : "Add one"}>
       <Form problems={problems} onSubmit={submit} className="grid gap-4 pt-3 sm:grid-cols-[10rem_1fr_auto]">
+        <div className="sm:col-span-full empty:hidden">
+          <TypedBefore form={form} />
+        </div>
         <Field name="name" label="Name">
-          <TextInput
-            value={name}
-            readOnly={module !== null}
-            maxLength={40}
-            onChange={(event) => setName(event.target.value)}
-          />
+          <TextInput {...form.text("name")} readOnly={module !== null} maxLength={40} />
         </Field>
         <Field name="also" label="What else it is called" hint="Set apart by commas: TCM, transmission">
-          <TextInput value={also} onChange={(event) => setAlso(event.target.value)} />
+          <TextInput {...form.text("also")} />
         </Field>
         <div className="flex items-end gap-2">
           <Button type="submit" look="main" busy={busy}>

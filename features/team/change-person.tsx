@@ -2,7 +2,9 @@
 
 import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { Person } from "@/server/db/people";
 import { Button } from "@/ui/button";
@@ -28,20 +30,23 @@ function PersonDialog({ person, onClose }: { readonly person: Person; readonly o
   const change = useCommand(commandPath("change-person"));
   const reset = useCommand(commandPath("reset-passphrase"));
   const notify = useNotify();
-  const [role, setRole] = useState<string>(person.role);
-  const [active, setActive] = useState(person.active);
-  const [passphrase, setPassphrase] = useState("");
+  const form = useKeptForm(`person ${person.id}`, { role: person.role, active: person.active, passphrase: "" }, [
+    "passphrase",
+  ]);
+  const { role, active, passphrase } = form.values;
   const save = async () => {
     if (!(await change.send({ personId: person.id, role, active }))) return;
     if (passphrase && !(await reset.send({ personId: person.id, passphrase }))) return;
+    form.forget();
     notify(`${person.name}: saved`);
     onClose();
   };
   return (
     <Dialog open onOpenChange={(next) => !next && onClose()} title={person.name}>
       <Form problems={[...change.problems, ...reset.problems]} onSubmit={save} className="flex flex-col gap-5">
+        <TypedBefore form={form} />
         <Field name="role" label="Role">
-          <SelectInput value={role} onChange={(event) => setRole(event.target.value)}>
+          <SelectInput {...form.text("role")}>
             {Object.entries(ROLE_WORDS).map(([key, words]) => (
               <option key={key} value={key}>
                 {words}
@@ -53,7 +58,7 @@ function PersonDialog({ person, onClose }: { readonly person: Person; readonly o
           <input
             type="checkbox"
             checked={active}
-            onChange={(event) => setActive(event.target.checked)}
+            onChange={(event) => form.set({ active: event.target.checked })}
             className="size-6 accent-ink"
           />
           Can sign in
@@ -61,8 +66,8 @@ function PersonDialog({ person, onClose }: { readonly person: Person; readonly o
         <Field name="passphrase" label="New passphrase" hint="only if they forgot theirs; it ends their sessions">
           <TextInput
             type="password"
-            value={passphrase}
-            onChange={(event) => setPassphrase(event.target.value)}
+            {...form.text("passphrase")}
+
             autoComplete="new-password"
           />
         </Field>

@@ -1,8 +1,8 @@
 "use client";
 
-import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
 import { fullLoad } from "@/features/shared/full-load";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
@@ -14,13 +14,12 @@ export function OwnAccount({ name, role }: { readonly name: string; readonly rol
   const change = useCommand(commandPath("change-passphrase"));
   const leave = useCommand(commandPath("sign-out-everywhere"));
   const notify = useNotify();
-  const [current, setCurrent] = useState("");
-  const [passphrase, setPassphrase] = useState("");
+  const form = useKeptForm("own passphrase", { current: "", passphrase: "" }, ["current", "passphrase"]);
+  const { current, passphrase } = form.values;
   const submit = async () => {
     if (!(await change.send({ current, passphrase }))) return;
     notify("Your passphrase is changed");
-    setCurrent("");
-    setPassphrase("");
+    form.forget();
   };
   const leaveEverywhere = async () => {
     if (await leave.send({})) fullLoad("/sign-in");
@@ -31,16 +30,16 @@ export function OwnAccount({ name, role }: { readonly name: string; readonly rol
         <Field name="current" label="Passphrase now">
           <TextInput
             type="password"
-            value={current}
-            onChange={(event) => setCurrent(event.target.value)}
+            {...form.text("current")}
+
             autoComplete="current-password"
           />
         </Field>
         <Field name="passphrase" label="New passphrase">
           <TextInput
             type="password"
-            value={passphrase}
-            onChange={(event) => setPassphrase(event.target.value)}
+            {...form.text("passphrase")}
+
             autoComplete="new-password"
           />
         </Field>

@@ -1,9 +1,11 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { PersonId } from "@/core/ids";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { Person } from "@/server/db/people";
 import { Button } from "@/ui/button";
@@ -63,23 +65,24 @@ const columnsOf = (me: PersonId): readonly TableColumn<Person>[] => [
 function AddPerson() {
   const { send, busy, problems, message } = useCommand(commandPath("add-person"));
   const notify = useNotify();
-  const [name, setName] = useState("");
-  const [role, setRole] = useState("technician");
-  const [passphrase, setPassphrase] = useState("");
+  const form = useKeptForm("person", { name: "", role: "technician", passphrase: "" }, ["passphrase"]);
+  const { name, role, passphrase } = form.values;
   const submit = async () => {
     if (!(await send({ name, role, passphrase }))) return;
     notify(`${name} can sign in now`);
-    setName("");
-    setPassphrase("");
+    form.forget();
   };
   return (
     <Section title="Add somebody">
       <Form problems={problems} onSubmit={submit} className="grid gap-4 pt-3 sm:grid-cols-2">
+        <div className="sm:col-span-full empty:hidden">
+          <TypedBefore form={form} />
+        </div>
         <Field name="name" label="Name">
-          <TextInput value={name} onChange={(event) => setName(event.target.value)} />
+          <TextInput {...form.text("name")} />
         </Field>
         <Field name="role" label="Role">
-          <SelectInput value={role} onChange={(event) => setRole(event.target.value)}>
+          <SelectInput {...form.text("role")}>
             {Object.entries(ROLE_WORDS).map(([key, words]) => (
               <option key={key} value={key}>
                 {words}
@@ -90,8 +93,8 @@ function AddPerson() {
         <Field name="passphrase" label="First passphrase" hint="10 characters at least; they change it themselves">
           <TextInput
             type="password"
-            value={passphrase}
-            onChange={(event) => setPassphrase(event.target.value)}
+            {...form.text("passphrase")}
+
             autoComplete="new-password"
           />
         </Field>

@@ -2,7 +2,9 @@
 
 import { useState } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import { vehicleDraftOf, vehicleInput } from "@/features/shared/vehicle/vehicle-draft";
 import { VehicleFields } from "@/features/shared/vehicle/vehicle-fields";
@@ -32,9 +34,11 @@ export function CorrectVehicle({ vehicle, models }: CorrectVehicleProps) {
 function Correction({ vehicle, models, onClose }: CorrectVehicleProps & { readonly onClose: () => void }) {
   const { send, busy, problems, message } = useCommand(commandPath("change-vehicle"));
   const notify = useNotify();
-  const [draft, setDraft] = useState(() => vehicleDraftOf(vehicle));
+  const form = useKeptForm(`vehicle ${vehicle.id}`, { vehicle: vehicleDraftOf(vehicle) });
+  const [draft, setDraft] = form.field("vehicle");
   const submit = async () => {
     if (!(await send({ vehicleId: vehicle.id, vehicle: vehicleInput(draft) }))) return;
+    form.forget();
     notify("Vehicle corrected");
     onClose();
   };
@@ -46,6 +50,7 @@ function Correction({ vehicle, models, onClose }: CorrectVehicleProps & { readon
       lead="Its jobs count under the variant that it is: a wrong engine code teaches the wrong engine."
     >
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-5">
+        <TypedBefore form={form} />
         <VehicleFields value={draft} onChange={setDraft} models={models} />
         <CommandMessage message={message} />
         <OtherProblems known={["vehicle"]} />
@@ -53,7 +58,14 @@ function Correction({ vehicle, models, onClose }: CorrectVehicleProps & { readon
           <Button type="submit" look="main" busy={busy} className="grow">
             Save
           </Button>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button
+            onClick={() => {
+              form.forget();
+              onClose();
+            }}
+          >
+            Cancel
+          </Button>
         </div>
       </Form>
     </Dialog>

@@ -1,10 +1,11 @@
 "use client";
 
-import { useState } from "react";
 import type { Needs } from "@/core/book";
 import { FUELS, GEARBOXES } from "@/core/vehicle";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, TextInput } from "@/ui/form";
@@ -27,7 +28,7 @@ const FIELDS = [
 export function NeedsPart({ component, needs }: NeedsPartProps) {
   const { send, busy, problems, message } = useCommand(commandPath("set-needs"));
   const notify = useNotify();
-  const [texts, setTexts] = useState<Readonly<Record<keyof Needs, string>>>({
+  const form = useKeptForm(`needs ${component}`, {
     fuels: (needs.fuels ?? []).join(", "),
     gearboxes: (needs.gearboxes ?? []).join(", "),
     drives: (needs.drives ?? []).join(", "),
@@ -35,17 +36,20 @@ export function NeedsPart({ component, needs }: NeedsPartProps) {
     markets: (needs.markets ?? []).join(", "),
   });
   const submit = async () => {
-    const lists = Object.fromEntries(FIELDS.map(([name]) => [name, listOf(texts[name])]));
-    if (await send({ component, needs: lists })) notify("Saved");
+    const lists = Object.fromEntries(FIELDS.map(([name]) => [name, listOf(form.values[name])]));
+    if (!(await send({ component, needs: lists }))) return;
+    form.saved();
+    notify("Saved");
   };
   return (
     <section aria-label="Only on vehicles that" className="flex flex-col gap-3">
       <h3 className="border-b border-rule pb-1 text-lg">Only on vehicles that are or have</h3>
       <Form problems={problems} onSubmit={submit} className="flex flex-col gap-3">
+        <TypedBefore form={form} />
         <div className="grid gap-3 sm:grid-cols-2">
           {FIELDS.map(([name, label, hint]) => (
             <Field key={name} name={`needs.${name}`} label={label} {...(hint ? { hint } : {})}>
-              <TextInput value={texts[name]} onChange={(event) => setTexts({ ...texts, [name]: event.target.value })} />
+              <TextInput {...form.text(name)} />
             </Field>
           ))}
         </div>

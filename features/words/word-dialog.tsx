@@ -2,6 +2,7 @@
 
 import { useState, type ReactNode } from "react";
 import { CommandMessage } from "@/features/shared/command-message";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
 import { TopicSelect } from "@/features/shared/topic-select";
 import { useCommand } from "@/features/shared/use-command";
@@ -51,9 +52,10 @@ function Part({ title, children }: { readonly title: string; readonly children: 
 function OtherNames({ word, kind, mayEdit }: Pick<WordDialogProps, "word" | "mayEdit"> & Pick<WordList, "kind">) {
   const add = useCommand(commandPath("add-synonym"));
   const drop = useCommand(commandPath("drop-synonym"));
-  const [text, setText] = useState("");
+  const form = useKeptForm(`other name ${kind} ${word.key}`, { text: "" });
+  const { text } = form.values;
   const submit = async () => {
-    if (await add.send({ kind, key: word.key, text })) setText("");
+    if (await add.send({ kind, key: word.key, text })) form.forget();
   };
   return (
     <Part title="Also called">
@@ -76,7 +78,7 @@ function OtherNames({ word, kind, mayEdit }: Pick<WordDialogProps, "word" | "may
       </ul>
       <Form problems={add.problems} onSubmit={submit} className="flex items-end gap-2">
         <Field name="text" label="Another name for it" className="grow">
-          <TextInput value={text} onChange={(event) => setText(event.target.value)} />
+          <TextInput {...form.text("text")} />
         </Field>
         <Button type="submit" busy={add.busy} disabled={!text.trim()}>
           Add
@@ -90,28 +92,33 @@ function OtherNames({ word, kind, mayEdit }: Pick<WordDialogProps, "word" | "may
 function Spelling({ word, list: { kind, systems } }: Pick<WordDialogProps, "word" | "list">) {
   const { send, busy, problems, message } = useCommand(commandPath("change-word"));
   const notify = useNotify();
-  const [label, setLabel] = useState(word.label);
-  const [system, setSystem] = useState(word.system ?? "");
-  const [topic, setTopic] = useState<string>(word.topic ?? "other");
+  const form = useKeptForm(`spelling ${kind} ${word.key}`, {
+    label: word.label,
+    system: word.system ?? "",
+    topic: String(word.topic ?? "other"),
+  });
+  const { label, system, topic } = form.values;
   const submit = async () => {
-    if (await send({ kind, key: word.key, label, system: system || null, topic })) notify("Saved");
+    if (!(await send({ kind, key: word.key, label, system: system || null, topic }))) return;
+    form.saved();
+    notify("Saved");
   };
   return (
     <Part title="How it is written">
       <Form problems={problems} onSubmit={submit} className="flex flex-wrap items-end gap-2">
         <Field name="label" label="Word" className="grow basis-56">
-          <TextInput value={label} onChange={(event) => setLabel(event.target.value)} />
+          <TextInput {...form.text("label")} />
         </Field>
         {word.system !== null && (
           <Field name="system" label="System" className="basis-40">
-            <SelectInput value={system} onChange={(event) => setSystem(event.target.value)}>
+            <SelectInput {...form.text("system")}>
               {systems.map((each) => (
                 <option key={each}>{each}</option>
               ))}
             </SelectInput>
           </Field>
         )}
-        {word.topic !== null && <TopicSelect value={topic} onChange={setTopic} />}
+        {word.topic !== null && <TopicSelect value={topic} onChange={(next) => form.set({ topic: next })} />}
         <Button type="submit" busy={busy}>
           Save
         </Button>

@@ -1,11 +1,12 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import { PROCEDURE_KINDS, TRACE_LOOKS, type ProcedureKind, type TraceLook } from "@/core/book";
 import { CommandMessage } from "@/features/shared/command-message";
 import { PickWord } from "@/features/shared/pick-word";
+import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { Vocabulary } from "@/server/db/book";
 import { Button, ButtonLink } from "@/ui/button";
@@ -42,12 +43,14 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
   const { send, busy, problems, message } = useCommand(commandPath(mayEdit ? "write-procedure" : "propose-procedure"));
   const notify = useNotify();
   const router = useRouter();
-  const [draft, setDraft] = useState(start);
-  const set = (part: Partial<ProcedureDraft>) => setDraft({ ...draft, ...part });
+  const form = useKeptForm(`procedure ${of ? `${of.key} ${of.version}` : "new"}`, { procedure: start });
+  const [draft, setDraft] = form.field("procedure");
+  const set = (part: Partial<ProcedureDraft>) => setDraft((now) => ({ ...now, ...part }));
   const submit = async () => {
     const target = mayEdit ? { key: of?.key ?? null, version: of?.version ?? null } : {};
     const answer = await send({ ...writtenOf(draft), ...target });
     if (!answer || typeof answer !== "object" || !("key" in answer)) return;
+    form.forget();
     notify(mayEdit ? "It is in the book" : "Proposed: a lead takes it into the book");
     router.push(`/procedures/${String(answer.key)}`);
   };
@@ -86,6 +89,7 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
                 : "It is offered as a test once a lead has taken it into the book."}
         </p>
       </div>
+      <TypedBefore form={form} />
       <Section title="What it asks">
         <div className="flex flex-col gap-4 pt-3">
           {line("title", "Title", "what is done: “Glow plug resistance, each plug”")}
@@ -231,7 +235,9 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
         <Button type="submit" look="main" busy={busy} className="grow">
           {of?.proposed ? "Take it into the book" : mayEdit ? "Save" : "Propose it"}
         </Button>
-        <ButtonLink href={of ? `/procedures/${of.key}` : "/procedures"}>Cancel</ButtonLink>
+        <ButtonLink href={of ? `/procedures/${of.key}` : "/procedures"} onClick={form.forget}>
+          Cancel
+        </ButtonLink>
       </div>
     </Form>
   );

@@ -1,6 +1,5 @@
 "use client";
 
-import { useState } from "react";
 import { calculate, findingText, type Calculator, type CalculatorInput, type Given } from "@/core/calculators";
 import {
   formatQuantity,
@@ -11,12 +10,16 @@ import {
   type Quantity,
   type Unit,
 } from "@/core/measure";
+import { useKeptForm } from "@/features/shared/kept-form";
+import { TypedBefore } from "@/features/shared/typed-before";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";
 import { Field, Form, SelectInput, TextInput } from "@/ui/form";
 
 interface CalculatorFormProps {
   readonly calculator: Calculator;
+  /** What it is calculated for: what was typed is kept for each. */
+  readonly draftOf: string;
   /** Puts a result on a trail; null where there is no job to put it on. */
   readonly onKeep: ((text: string) => void) | null;
   readonly busy?: boolean;
@@ -27,16 +30,27 @@ interface CalculatorFormProps {
 
 type Texts = Readonly<Record<string, string>>;
 type Units = Readonly<Record<string, Unit>>;
+interface Draft {
+  readonly texts: Texts;
+  readonly units: Units;
+}
+
+const NOTHING_TYPED: Draft = { texts: {}, units: {} };
 
 /** One calculator: computes while it is typed, shows its formula and source, and goes to the trail with one tap. */
 export function CalculatorForm(props: CalculatorFormProps) {
-  const { calculator, onKeep, busy = false, keepLabel = "Put it on the trail", inside = false } = props;
-  const [texts, setTexts] = useState<Texts>({});
-  const [units, setUnits] = useState<Units>({});
+  const { calculator, draftOf, onKeep, busy = false, keepLabel = "Put it on the trail", inside = false } = props;
+  const form = useKeptForm<Draft>(`${draftOf} calculator ${calculator.key}`, NOTHING_TYPED);
+  const [texts, setTexts] = form.field("texts");
+  const [units, setUnits] = form.field("units");
   const result = calculate(calculator, givenOf(calculator, texts, units));
   const written = (name: string) => (texts[name] ?? "").trim() !== "";
   const problems = result.ok ? [] : result.problems.filter(({ name }) => written(name));
-  const keep = () => result.ok && onKeep?.(trailText(calculator, texts, units, findingText(result.finding)));
+  const keep = () => {
+    if (!result.ok) return;
+    onKeep?.(trailText(calculator, texts, units, findingText(result.finding)));
+    form.saved();
+  };
   return (
     <Form
       problems={problems.map(({ name, message }) => ({ path: name, message }))}
@@ -44,6 +58,7 @@ export function CalculatorForm(props: CalculatorFormProps) {
       inside={inside}
       className="flex flex-col gap-4"
     >
+      <TypedBefore form={form} />
       <p>{calculator.question}</p>
       <div className="grid grid-cols-1 gap-4 sm:grid-cols-2">
         {calculator.inputs.map((input) => (
@@ -52,8 +67,8 @@ export function CalculatorForm(props: CalculatorFormProps) {
             input={input}
             text={texts[input.name] ?? ""}
             unit={units[input.name] ?? null}
-            onText={(text) => setTexts({ ...texts, [input.name]: text })}
-            onUnit={(unit) => setUnits({ ...units, [input.name]: unit })}
+            onText={(text) => setTexts((now) => ({ ...now, [input.name]: text }))}
+            onUnit={(unit) => setUnits((now) => ({ ...now, [input.name]: unit }))}
           />
         ))}
       </div>

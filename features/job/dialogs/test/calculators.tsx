@@ -7,12 +7,13 @@ import { Button } from "@/ui/button";
 import { SelectInput } from "@/ui/form";
 
 interface CalculatorsProps {
+  readonly draftOf: string;
   /** Takes a result over into the note of the test. */
   readonly onKeep: (text: string) => void;
 }
 
 /** The calculators within a test; a result goes into its note. */
-export function Calculators({ onKeep }: CalculatorsProps) {
+export function Calculators({ draftOf, onKeep }: CalculatorsProps) {
   const [key, setKey] = useState<string | null>(null);
   const calculator = CALCULATORS.find((each) => each.key === key) ?? null;
   if (key === null)
@@ -40,6 +41,7 @@ export function Calculators({ onKeep }: CalculatorsProps) {
         <CalculatorForm
           key={calculator.key}
           calculator={calculator}
+          draftOf={draftOf}
           onKeep={onKeep}
           keepLabel="Take it into the note"
           inside

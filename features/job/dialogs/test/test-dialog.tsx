@@ -188,7 +188,10 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       >
         <TextArea rows={2} value={draft.note} onChange={(event) => change({ note: event.target.value })} />
       </Field>
-      <Calculators onKeep={(text) => change({ note: [draft.note, text].filter(Boolean).join("\n") })} />
+      <Calculators
+        draftOf={`${sheet.job.id} test`}
+        onKeep={(text) => change({ note: [draft.note, text].filter(Boolean).join("\n") })}
+      />
       {pictures.field}
     </JobForm>
   );
