@@ -7,6 +7,7 @@ import { Actions, Block } from "./do-next-block";
 import { useJobPage, useMay } from "./job-context";
 import { NextAction } from "./next-action";
 import { NextProof } from "./next-proof";
+import { useProcedures } from "./procedures";
 import { useRunningTests } from "./running-test";
 
 /** The one filled block of the sheet: what to do now, what it takes, what it saves. */
@@ -31,9 +32,16 @@ export function DoNext() {
 
 /** Tests that were begun on this machine and not saved yet. */
 function GoOn() {
+  const { sheet } = useJobPage();
+  const { running } = useRunningTests(sheet.job.id);
+  return running.length ? <UnderWay /> : null;
+}
+
+function UnderWay() {
   const { sheet, open } = useJobPage();
   const { running, keep } = useRunningTests(sheet.job.id);
-  const titleOf = (procedure: string) => sheet.procedures.find(({ key }) => key === procedure)?.title;
+  const { procedures } = useProcedures();
+  const titleOf = (procedure: string) => procedures?.find(({ key }) => key === procedure)?.title;
   return running
     .filter(({ procedure }) => titleOf(procedure))
     .map(({ procedure }) => (

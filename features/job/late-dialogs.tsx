@@ -1,9 +1,9 @@
 "use client";
 
 import { useEffect, useState, type ComponentType } from "react";
-import { Button } from "@/ui/button";
-import { Dialog } from "@/ui/dialog";
 import { useJobPage, type JobDialog } from "./job-context";
+import { NoConnection } from "./no-connection";
+import { fetchProcedures } from "./procedures";
 
 type Dialogs = ComponentType<{ readonly dialog: JobDialog }>;
 
@@ -29,7 +29,10 @@ const FETCH_AFTER_MS = 1500;
  * sheet stays.
  */
 export function LateDialogs({ dialog }: { readonly dialog: JobDialog | null }) {
-  const { close } = useJobPage();
+  const {
+    close,
+    sheet: { proceduresVersion },
+  } = useJobPage();
   const [Dialogs, setDialogs] = useState<Dialogs | null>(null);
   const [tries, setTries] = useState(0);
   const [failed, setFailed] = useState(false);
@@ -41,28 +44,27 @@ export function LateDialogs({ dialog }: { readonly dialog: JobDialog | null }) {
         (loaded) => !over && setDialogs(() => loaded),
         () => !over && setFailed(true),
       );
-    const timer = setTimeout(() => void fetch(), isWanted ? 0 : FETCH_AFTER_MS);
+    const both = () => {
+      void fetch();
+      // Where they cannot be had, whoever opens a test hears of it.
+      fetchProcedures(proceduresVersion).catch(() => undefined);
+    };
+    const timer = setTimeout(both, isWanted ? 0 : FETCH_AFTER_MS);
     return () => {
       over = true;
       clearTimeout(timer);
     };
-  }, [isWanted, tries]);
+  }, [isWanted, tries, proceduresVersion]);
   if (!dialog) return null;
   if (Dialogs) return <Dialogs dialog={dialog} />;
   if (!failed) return null;
   return (
-    <Dialog open onOpenChange={(open) => !open && close()} title="No connection to the shop’s server">
-      <p role="alert">This form could not be fetched. Nothing was lost; try again when the connection is back.</p>
-      <Button
-        look="main"
-        className="mt-4"
-        onClick={() => {
-          setFailed(false);
-          setTries(tries + 1);
-        }}
-      >
-        Try again
-      </Button>
-    </Dialog>
+    <NoConnection
+      onClose={() => close()}
+      onTryAgain={() => {
+        setFailed(false);
+        setTries(tries + 1);
+      }}
+    />
   );
 }

@@ -34,11 +34,7 @@ export function ProcedureList({ rows, mayRecord }: ProcedureListProps) {
   );
 }
 
-const findProcedureBy = ({ key, title, component, about }: ProcedureLine) => ({
-  key,
-  label: title,
-  also: component ? [component, ...about] : about,
-});
+const findProcedureBy = ({ key, title, about }: ProcedureLine) => ({ key, label: title, also: about });
 
 const COLUMNS: readonly TableColumn<ProcedureLine>[] = [
   {

@@ -1,4 +1,5 @@
 import "server-only";
+import { createHash } from "node:crypto";
 import { withSuspectsOf, type CaseFile } from "@/core/case";
 import type { CountsByCause, Book } from "@/core/book";
 import type { Labels } from "@/core/words";
@@ -24,6 +25,8 @@ import { labelsFrom } from "./labels";
 interface KeptBook {
   readonly known: Omit<Book, "shop">;
   readonly labels: Labels;
+  /** Another one whenever a procedure changes: who keeps the procedures asks for them anew then. */
+  readonly proceduresVersion: string;
 }
 
 /** Counted over all vehicles: part of the book, and not asked for again with each case. */
@@ -47,6 +50,11 @@ export async function loadBook(db: Db, site: Site, file: CaseFile): Promise<Book
 /** The shop's words for what the book speaks of. */
 export async function loadLabels(db: Db): Promise<Labels> {
   return (await currentBook(db)).labels;
+}
+
+/** Tells whether the procedures that somebody keeps are still the book's. */
+export async function proceduresVersion(db: Db): Promise<string> {
+  return (await currentBook(db)).proceduresVersion;
 }
 
 async function currentBook(db: Db): Promise<KeptBook> {
@@ -87,5 +95,6 @@ async function readBook(db: Db): Promise<KeptBook> {
       patterns,
     },
     labels,
+    proceduresVersion: createHash("sha256").update(JSON.stringify(procedures)).digest("base64url").slice(0, 16),
   };
 }

@@ -4,7 +4,7 @@ import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { loadJobSheet } from "@/server/views/job-sheet";
-import { listProcedures, loadProcedure, loadProcedureStart } from "@/server/views/procedures";
+import { listProcedures, loadProcedure, loadProcedureStart, usableProcedures } from "@/server/views/procedures";
 import { givenDatabase } from "@/tests/support/database";
 import { done, hire, openShop, OpenJob, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
 
@@ -116,7 +116,7 @@ describe("a procedure", () => {
     };
     const { key } = await done<{ key: string }>(send(technician, "propose-procedure", draft));
     expect(key).toBe("squeeze-the-hose");
-    const offered = async () => (await sheetOf(job)).procedures.some((each) => each.key === key);
+    const offered = async () => (await usableProcedures()).some((each) => each.key === key);
     expect(await offered()).toBe(false);
     const listed = (await listProcedures()).find((each) => each.key === key);
     expect(listed).toMatchObject({ title: "Squeeze the hose", proposed: true, minutes: 4 });

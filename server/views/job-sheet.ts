@@ -1,7 +1,6 @@
 import "server-only";
 import { causeName, type Labels } from "@/core/words";
 import { questionsFor } from "@/core/plan";
-import type { Procedure } from "@/core/book";
 import { groupsAmong, silentModules, type CodeGroup, type ModuleName, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
 import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
@@ -19,6 +18,7 @@ import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
 import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
 import { readMergedWords } from "@/server/db/words";
+import { proceduresVersion } from "@/server/book/load";
 import { labelsFrom } from "@/server/book/labels";
 import { groupsForMake } from "@/server/db/code-groups";
 import { loadDesigned, type DesignedView } from "./designed";
@@ -56,7 +56,8 @@ export interface JobSheet {
   readonly advice: AdviceView;
   readonly like: readonly LikeJobView[];
   readonly deadEnds: readonly DeadEndView[];
-  readonly procedures: readonly Procedure[];
+  /** The procedures themselves are asked for when one is needed (`GET /api/v1/procedures`). */
+  readonly proceduresVersion: string;
   /** What the job's codes mean on this make. */
   readonly codeMeanings: readonly CodeMeaning[];
   /** The shop's own groups of codes for this make. */
@@ -101,7 +102,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const labels = labelsFrom(words, book.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const componentOf = new Map(book.procedures.map(({ key, component }) => [key, component]));
-  const [like, ends, meanings, groups, designed, matters, names, usual] = await Promise.all([
+  const [like, ends, meanings, groups, designed, matters, names, usual, ownProcedures] = await Promise.all([
     likeJobs(db, file, { labels, advice, self: id }),
     deadEnds(db, file, labels, site),
     codeMeanings(db, codes, vehicle.make),
@@ -110,6 +111,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     marketMattersOf(db, vehicle),
     listModules(db),
     modulesOfModel(db, vehicle),
+    proceduresVersion(db),
   ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
@@ -121,7 +123,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     words,
     like,
     deadEnds: ends,
-    procedures: book.procedures,
+    proceduresVersion: ownProcedures,
     codeMeanings: meanings,
     codeGroups: groups,
     modules: { usual, names },

@@ -4,12 +4,12 @@ import { causeName } from "@/core/words";
 import type { Effect, Procedure } from "@/core/book";
 import { asJobId } from "@/core/ids";
 import { formatSpec, knownGood, type KnownGood } from "@/core/measure";
-import { readAllProcedures, readProcedure, readProcedureSubjects } from "@/server/db/procedures";
+import { readAllProcedures, readProcedure, readProcedures, readProcedureSubjects } from "@/server/db/procedures";
 import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { findJob } from "@/server/db/jobs";
 import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
-import { pool } from "@/server/db/pool";
+import { pool, type Db } from "@/server/db/pool";
 import { passedReadings } from "@/server/db/passed-readings";
 import { loadLabels } from "@/server/book/load";
 
@@ -28,37 +28,56 @@ export interface ProcedureLine extends Pick<Procedure, "key" | "title" | "kind">
   readonly done: number;
 }
 
-/** Every procedure, what is only proposed included. */
-export async function listProcedures(): Promise<readonly ProcedureLine[]> {
+/** A procedure, and the other names under which it is looked for. */
+export type FindableProcedure = Procedure & Pick<ProcedureLine, "about">;
+
+/** The procedures that a job may use. */
+export async function usableProcedures(): Promise<readonly FindableProcedure[]> {
   const db = pool();
-  const [procedures, subjects, vocabulary] = await Promise.all([
-    readAllProcedures(db),
-    readProcedureSubjects(db),
-    readVocabulary(db),
-  ]);
+  const [procedures, aboutOf] = await Promise.all([readProcedures(db), loadAbout(db)]);
+  return procedures.map((procedure) => ({ ...procedure, about: aboutOf(procedure).names }));
+}
+
+/** What a procedure is about, in words: its component, what that is also called, and the codes and symptoms that it is done for. */
+async function loadAbout(db: Db) {
+  const [subjects, vocabulary] = await Promise.all([readProcedureSubjects(db), readVocabulary(db)]);
   const subjectsOf = new Map(subjects.map((each) => [each.procedure, each]));
   const components = new Map(vocabulary.components.map((word) => [word.key, word]));
   const symptoms = new Map(vocabulary.symptoms.map((word) => [word.key, word]));
+  return ({ key, component }: Pick<Procedure, "key" | "component">) => {
+    const about = subjectsOf.get(key);
+    const word = components.get(component ?? "");
+    return {
+      component: word?.label ?? null,
+      done: about?.jobs ?? 0,
+      names: [
+        ...(word ? [word.label, ...(word.also ?? [])] : []),
+        ...(about?.codes ?? []),
+        ...(about?.symptoms ?? []).flatMap((symptom) => symptoms.get(symptom)?.label ?? []),
+      ],
+    };
+  };
+}
+
+/** Every procedure, what is only proposed included. */
+export async function listProcedures(): Promise<readonly ProcedureLine[]> {
+  const db = pool();
+  const [procedures, aboutOf] = await Promise.all([readAllProcedures(db), loadAbout(db)]);
   return procedures
     .map((procedure) => {
       const { key, title, kind, general = false, proposed, minutes, accessMinutes } = procedure;
-      const about = subjectsOf.get(key);
-      const component = components.get(procedure.component ?? "");
+      const { component, done, names } = aboutOf(procedure);
       return {
         key,
         title,
         kind,
         general,
         proposed,
-        component: component?.label ?? null,
-        about: [
-          ...(component?.also ?? []),
-          ...(about?.codes ?? []),
-          ...(about?.symptoms ?? []).flatMap((symptom) => symptoms.get(symptom)?.label ?? []),
-        ],
+        component,
+        about: names,
         spec: specText(procedure),
         minutes: minutes + accessMinutes,
-        done: about?.jobs ?? 0,
+        done,
       };
     })
     .sort((a, b) => a.title.localeCompare(b.title));

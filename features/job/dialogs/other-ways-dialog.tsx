@@ -1,24 +1,29 @@
 "use client";
 
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { minutesText } from "@/features/shared/format";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { TextInput } from "@/ui/form";
-import { Empty } from "@/ui/section";
+import { wordFinder } from "@/ui/find-words";
 import { describe, dialogOf } from "../next-action";
 import { useJobPage, type JobDialog } from "../job-context";
+import { useProcedures } from "../procedures";
 
 /** Every way on from here, best first, and below it any procedure of the book. */
 export function OtherWaysDialog() {
   const { sheet, close } = useJobPage();
   const [search, setSearch] = useState("");
   const { next } = sheet.advice;
-  const wanted = search.trim().toLowerCase();
-  const shown = new Set(next.flatMap((action) => (action.kind === "test" ? [action.procedure] : [])));
-  const procedures = sheet.procedures.filter(({ key, title }) =>
-    wanted ? title.toLowerCase().includes(wanted) : !shown.has(key),
-  );
+  const { procedures: all, failed, tryAgain } = useProcedures();
+  const wanted = search.trim();
+  const find = useMemo(() => {
+    const words = (all ?? []).map(({ key, title, about }) => ({ key, label: title, also: about }));
+    const byKey = new Map((all ?? []).map((procedure) => [procedure.key, procedure]));
+    const finder = wordFinder(words);
+    return (typed: string) => finder(typed).flatMap((key) => byKey.get(key) ?? []);
+  }, [all]);
+  const procedures = find(wanted);
   return (
     <Dialog
       open
@@ -46,10 +51,18 @@ export function OtherWaysDialog() {
         id="procedure-search"
         value={search}
         onChange={(event) => setSearch(event.target.value)}
-        placeholder="part of its name"
+        placeholder="its name, component, code or symptom"
       />
+      <p role="status" className="mt-1 text-sm text-ink-soft">
+        {all === null ? "The book’s tests are being fetched …" : foundText(procedures.length, all.length, wanted)}
+      </p>
+      {failed && (
+        <Button look="quiet" onClick={tryAgain}>
+          They could not be fetched. Try again
+        </Button>
+      )}
       <ul>
-        {procedures.slice(0, MOST).map(({ key, title, minutes }) => (
+        {procedures.map(({ key, title, minutes }) => (
           <Way
             key={key}
             title={title}
@@ -59,13 +72,15 @@ export function OtherWaysDialog() {
           />
         ))}
       </ul>
-      {procedures.length === 0 && <Empty>No procedure of that name.</Empty>}
       <CheckButton />
     </Dialog>
   );
 }
 
-const MOST = 40;
+function foundText(found: number, all: number, wanted: string): string {
+  if (!wanted) return `${all} in the book`;
+  return found ? `${found} of ${all}` : "None is called so or done for that. Try fewer words.";
+}
 
 function CheckButton() {
   const { open } = useJobPage();

@@ -1,4 +1,5 @@
 import "server-only";
+import { EFFECT_KINDS, PROCEDURE_KINDS } from "@/core/book";
 import { CODE_STATUSES } from "@/core/codes";
 import { UNITS } from "@/core/measure";
 import { flag, listOf, number, object, oneOf, orNull, ref, text, whole, type Schema } from "./schema";
@@ -131,6 +132,30 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     { type: text, title: text, status: whole, detail: text, "problems?": listOf(ref("inputProblem")) },
     "RFC 9457 problem details",
   ),
+  procedures: object({
+    procedures: listOf(
+      object({
+        key: text,
+        title: text,
+        component: orNull(text),
+        minutes: number,
+        access: orNull(text),
+        accessMinutes: number,
+        kind: oneOf(PROCEDURE_KINDS),
+        question: text,
+        steps: listOf(text),
+        cautions: listOf(text),
+        outcomes: listOf(
+          object({
+            key: text,
+            label: text,
+            effects: listOf(object({ component: text, failure: orNull(text), effect: oneOf(EFFECT_KINDS) })),
+          }),
+        ),
+        about: listOf(text),
+      }),
+    ),
+  }),
   vehicles: object({
     vehicles: listOf(object({ ...vehicleFields, odometerKm: orNull(number), openJob: orNull(whole) })),
   }),

@@ -163,6 +163,13 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/procedures",
+    summary: "The procedures that a job may use, with the words by which each is found",
+    right: "shop.read",
+    answer: ref("procedures"),
+  },
+  {
+    method: "get",
     path: "/api/v1/procedures/{key}/picture",
     summary: "The picture of a step of a procedure",
     right: "shop.read",

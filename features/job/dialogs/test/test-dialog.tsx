@@ -9,6 +9,8 @@ import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { decimalOf } from "@/features/shared/format";
 import { useJobPage } from "../../job-context";
+import { NoConnection } from "../../no-connection";
+import { useProcedures } from "../../procedures";
 import { useRunningTests } from "../../running-test";
 import { useJobCommand } from "../../use-job-command";
 import { JobForm } from "../job-form";
@@ -26,7 +28,10 @@ import { With } from "./with";
 
 /** A test from a procedure: caution first, then the readings with their verdict, then what it came to. */
 export function TestDialog({ procedureKey }: { readonly procedureKey: string }) {
-  const procedure = useJobPage().sheet.procedures.find(({ key }) => key === procedureKey);
+  const { close } = useJobPage();
+  const { procedures, failed, tryAgain } = useProcedures();
+  if (failed) return <NoConnection onClose={() => close()} onTryAgain={tryAgain} />;
+  const procedure = procedures?.find(({ key }) => key === procedureKey);
   return procedure ? <TestForm procedure={procedure} /> : null;
 }
 
