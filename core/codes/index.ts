@@ -11,7 +11,7 @@ export {
   type SeenCode,
 } from "./code";
 export { codeStructure, type CodeStructure } from "./structure";
-export { GENERIC_TEXTS } from "./generic-texts";
+export { genericText, genericTexts } from "./generic-texts";
 export { GROUP_KINDS, groupsAmong, silentModules, type CodeGroup, type GroupKind, type SharedGroup } from "./groups";
 export { readCodeList, writeCodeList, type CodeList, type CodeListProblem, type CodeListRow } from "./code-list";
 export { moduleCalled, modulesCalled, type ModuleName } from "./modules";

@@ -1,5 +1,5 @@
 import "server-only";
-import { codeStructure, GENERIC_TEXTS, readCode, type CodeStructure } from "@/core/codes";
+import { codeStructure, genericText, readCode, type CodeStructure } from "@/core/codes";
 import { listCodeGroups, type CodeGroupRow } from "@/server/db/code-groups";
 import { entriesForCodes, searchCodeEntries, type CodeEntry } from "@/server/db/code-entries";
 import { pool, type Db } from "@/server/db/pool";
@@ -19,7 +19,7 @@ export async function codeMeanings(db: Db, codes: readonly string[], make: strin
     const entry = own.filter((each) => each.code === code).at(-1);
     return {
       code,
-      meaning: entry?.meaning ?? GENERIC_TEXTS[code] ?? structureText(codeStructure(code)),
+      meaning: entry?.meaning ?? genericText(code) ?? structureText(codeStructure(code)),
       note: entry?.note ?? "",
     };
   });
@@ -43,7 +43,7 @@ export async function loadCodeBook(search: string): Promise<CodeBook> {
   const code = readCode(search);
   return {
     search,
-    asked: code ? { code, structure: structureText(codeStructure(code)), generic: GENERIC_TEXTS[code] ?? null } : null,
+    asked: code ? { code, structure: structureText(codeStructure(code)), generic: genericText(code) } : null,
     entries: await searchCodeEntries(pool(), code ?? search),
     groups: (await listCodeGroups(pool())).filter((group) => !search || holds(group, code, search)),
   };
