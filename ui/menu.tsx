@@ -1,52 +1,34 @@
 "use client";
 
-import { DropdownMenu } from "radix-ui";
-import type { ReactNode } from "react";
+import { useState } from "react";
 import { Button } from "./button";
 import { useHydrated } from "./hydrated";
+import type { MenuProps } from "./menu-list";
+import { useLate } from "./use-late";
 
-export interface MenuItem {
-  readonly label: string;
-  readonly onPick: () => void;
-}
+const loadList = () => import("./menu-list").then(({ MenuList }) => MenuList);
 
-interface MenuProps {
-  readonly label: ReactNode;
-  readonly items: readonly MenuItem[];
-}
-
-/** What is needed now and then, behind one control that can be seen. */
+/** What is needed now and then, behind one control that can be seen. The menu's own code does not stand in the way of the page. */
 export function Menu({ label, items }: MenuProps) {
-  // Before it can open it would only be in the way of the security policy: its styles are set by script.
-  if (!useHydrated())
-    return (
-      <Button look="quiet" className="shrink-0" disabled>
-        {label}
-      </Button>
-    );
+  const hydrated = useHydrated();
+  const [wanted, setWanted] = useState(false);
+  const { Part: MenuList, failed, fetch } = useLate(loadList, wanted);
+  if (wanted && MenuList) return <MenuList label={label} items={items} />;
+  const open = () => {
+    if (failed) fetch();
+    setWanted(true);
+  };
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger asChild>
-        <Button look="quiet" className="shrink-0">
-          {label}
-        </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Content
-        align="end"
-        sideOffset={8}
-        collisionPadding={8}
-        className="z-40 min-w-56 border-2 border-ink bg-paper shadow-xl"
-      >
-        {items.map(({ label: words, onPick }) => (
-          <DropdownMenu.Item
-            key={words}
-            onSelect={onPick}
-            className="flex min-h-11 cursor-pointer items-center border-b border-rule px-4 font-medium outline-none last:border-b-0 data-[highlighted]:bg-ochre-pale"
-          >
-            {words}
-          </DropdownMenu.Item>
-        ))}
-      </DropdownMenu.Content>
-    </DropdownMenu.Root>
+    <Button
+      look="quiet"
+      className="shrink-0"
+      disabled={!hydrated}
+      aria-haspopup="menu"
+      aria-expanded={false}
+      title={failed ? "It could not be fetched: press again when the connection is back" : undefined}
+      onClick={open}
+    >
+      {label}
+    </Button>
   );
 }

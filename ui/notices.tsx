@@ -1,14 +1,8 @@
 "use client";
 
-import { Toast } from "radix-ui";
 import { createContext, useCallback, useContext, useState, type ReactNode } from "react";
-import { useHydrated } from "./hydrated";
-
-interface Notice {
-  readonly id: number;
-  readonly text: string;
-  readonly bad: boolean;
-}
+import type { Notice, NoticeListProps } from "./notice-list";
+import { useLate } from "./use-late";
 
 type Notify = (text: string, bad?: boolean) => void;
 
@@ -19,7 +13,7 @@ export function useNotify(): Notify {
   return useContext(Notices);
 }
 
-const SHOWN_MS = 5000;
+const loadList = () => import("./notice-list").then(({ NoticeList }) => NoticeList);
 
 export function NoticeProvider({ children }: { readonly children: ReactNode }) {
   const [notices, setNotices] = useState<readonly Notice[]>([]);
@@ -28,29 +22,25 @@ export function NoticeProvider({ children }: { readonly children: ReactNode }) {
     [],
   );
   const drop = (id: number) => setNotices((before) => before.filter((notice) => notice.id !== id));
-  const hydrated = useHydrated();
   return (
     <Notices.Provider value={notify}>
-      <Toast.Provider duration={SHOWN_MS} label="Message">
-        {children}
-        {notices.map(({ id, text, bad }) => (
-          <Toast.Root
-            key={id}
-            type={bad ? "foreground" : "background"}
-            onOpenChange={(open) => !open && drop(id)}
-            className={
-              bad
-                ? "border-l-4 border-brick bg-brick-pale px-4 py-3"
-                : "border-l-4 border-spruce bg-ink px-4 py-3 text-paper"
-            }
-          >
-            <Toast.Description>{text}</Toast.Description>
-          </Toast.Root>
-        ))}
-        {hydrated && (
-          <Toast.Viewport className="no-print fixed bottom-24 left-1/2 z-60 flex w-[min(92vw,30rem)] -translate-x-1/2 flex-col gap-2" />
-        )}
-      </Toast.Provider>
+      {children}
+      <LateList notices={notices} onDrop={drop} />
     </Notices.Provider>
+  );
+}
+
+/** What lists the notices comes late; a notice before that, or without a connection, stands plainly. */
+function LateList({ notices, onDrop }: NoticeListProps) {
+  const { Part: NoticeList } = useLate(loadList, notices.length > 0);
+  if (NoticeList) return <NoticeList notices={notices} onDrop={onDrop} />;
+  return (
+    <div role="status" className="no-print fixed bottom-24 left-1/2 z-60 w-[min(92vw,30rem)] -translate-x-1/2">
+      {notices.map(({ id, text }) => (
+        <p key={id} className="bg-ink px-4 py-3 text-paper">
+          {text}
+        </p>
+      ))}
+    </div>
   );
 }

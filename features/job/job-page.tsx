@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo } from "react";
+import { Suspense, useMemo } from "react";
 import type { PersonId } from "@/core/ids";
 import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
@@ -30,7 +30,8 @@ interface JobPageProps {
 
 /**
  * The job sheet: the map with what to do beside it, so that neither pushes the other away; below the trail, who is suspected, and who has been
- * here before; the entry line at the foot. On a phone what to do comes first.
+ * here before; the entry line at the foot. On a phone what to do comes first. Each part of it comes to life by itself (`Suspense`): what to do does
+ * not wait for a long trail.
  */
 export function JobPage({ sheet, site, rights, me }: JobPageProps) {
   const { dialog, open, close } = useDialog();
@@ -42,7 +43,9 @@ export function JobPage({ sheet, site, rights, me }: JobPageProps) {
       <JobHead />
       <div className="grid lg:grid-cols-[minmax(0,1fr)_24rem] lg:border-y lg:border-rule lg:bg-paper-2 xl:grid-cols-[minmax(0,1fr)_26rem]">
         <div className="order-2 min-w-0 lg:order-none">
-          <TrailMapView />
+          <Suspense>
+            <TrailMapView />
+          </Suspense>
         </div>
         <div className="order-1 flex flex-col lg:order-none">
           <Bypasses />
@@ -50,15 +53,27 @@ export function JobPage({ sheet, site, rights, me }: JobPageProps) {
         </div>
       </div>
       <div className="grid gap-x-8 gap-y-6 px-4 pt-3 pb-36 sm:px-6 md:grid-cols-2 lg:pb-24 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)_minmax(0,1fr)] print:block">
-        <TrailList />
+        <Suspense>
+          <TrailList />
+        </Suspense>
         <div className="flex min-w-0 flex-col gap-6">
-          <IsItAFault />
-          <Suspects />
-          <Questions />
+          <Suspense>
+            <IsItAFault />
+          </Suspense>
+          <Suspense>
+            <Suspects />
+          </Suspense>
+          <Suspense>
+            <Questions />
+          </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-6 md:col-span-2 xl:col-span-1">
-          <BeenHere />
-          <ClosedRoads />
+          <Suspense>
+            <BeenHere />
+          </Suspense>
+          <Suspense>
+            <ClosedRoads />
+          </Suspense>
         </div>
       </div>
       {!sheet.facts.closed && <EntryLineBar />}

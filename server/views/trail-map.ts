@@ -6,6 +6,7 @@ import type { RoadNow } from "@/core/odds";
 import { entryShortText, entryText } from "@/core/entries";
 import {
   layOutTrailMap,
+  MAP_WIDTH,
   NOT_IN_THE_BOOK,
   recordOdds,
   renamedOdds,
@@ -33,6 +34,8 @@ export interface RoadView extends Road {
 export interface TrailMapView {
   readonly roads: readonly RoadView[];
   readonly crossings: readonly CrossingView[];
+  /** Of the roads' paths, in their own units. */
+  readonly width: number;
   readonly height: number;
   /** The book says something else than at the last entry: the roads end in what it says today. */
   readonly bookChanged: boolean;
@@ -79,6 +82,7 @@ export function trailMap(trail: readonly EntryWithOdds[], { advice, roads, label
   const map = layOutTrailMap(stops, { through, named });
   return {
     ...map,
+    width: MAP_WIDTH,
     bookChanged,
     crossings: map.crossings.map((crossing, at) => ({
       ...crossing,

@@ -11,11 +11,12 @@ import { Roads } from "./roads";
 interface DrawingProps {
   readonly roads: readonly RoadView[];
   readonly crossings: readonly CrossingView[];
+  readonly width: number;
   readonly height: number;
 }
 
 /** The map as it is drawn where there is room: roads over minutes; an entry that is pointed at says what it moved. */
-export function Drawing({ roads, crossings, height }: DrawingProps) {
+export function Drawing({ roads, crossings, width, height }: DrawingProps) {
   const [shown, setShown] = useState<number | null>(null);
   const crossing = crossings.find(({ seq }) => seq === shown);
   return (
@@ -25,7 +26,7 @@ export function Drawing({ roads, crossings, height }: DrawingProps) {
         {crossings.map((each) => (
           <CrossingMark key={each.seq} crossing={each} bottom={height + TOP} isShown={each.seq === shown} />
         ))}
-        <Roads roads={roads} height={height} />
+        <Roads roads={roads} width={width} height={height} />
         {crossings.map((each) => (
           <CrossingTarget key={each.seq} crossing={each} bottom={height + TOP} onShow={setShown} />
         ))}

@@ -1,17 +1,18 @@
 "use client";
 
-import { MAP_WIDTH } from "@/core/trail";
 import { percentText } from "@/features/shared/format";
 import type { RoadView } from "@/server/views/trail-map";
 import { NAMES_BEGIN, ODDS_END, PLOT_PERCENT, ROAD_FILL, TOP } from "./measures";
 
 interface RoadsProps {
   readonly roads: readonly RoadView[];
+  /** Of the paths' own units. */
+  readonly width: number;
   readonly height: number;
 }
 
 /** Every road, and what stands at its end. */
-export function Roads({ roads, height }: RoadsProps) {
+export function Roads({ roads, width, height }: RoadsProps) {
   return (
     <>
       <svg
@@ -19,7 +20,7 @@ export function Roads({ roads, height }: RoadsProps) {
         y={TOP}
         width={`${PLOT_PERCENT}%`}
         height={height}
-        viewBox={`0 0 ${MAP_WIDTH} ${height}`}
+        viewBox={`0 0 ${width} ${height}`}
         preserveAspectRatio="none"
       >
         {roads.map(({ key, path, state }) => (

@@ -11,12 +11,12 @@ import { movedText } from "./moved-text";
 /** One road a suspect, as wide as its odds, over the minutes spent. On a phone a short list of the roads. */
 export function TrailMapView() {
   const { sheet } = useJobPage();
-  const { roads, crossings, height, bookChanged } = sheet.map;
+  const { roads, crossings, width, height, bookChanged } = sheet.map;
   if (!roads.length) return <Empty>No map yet: it starts with the first entry.</Empty>;
   return (
     <section aria-label="Trail map" className="border-y border-rule bg-paper-2 lg:border-0">
       <div className="hidden px-6 py-2 lg:block">
-        <Drawing roads={roads} crossings={crossings} height={height} />
+        <Drawing roads={roads} crossings={crossings} width={width} height={height} />
       </div>
       <RoadList roads={roads} />
       {bookChanged && (
