@@ -1,1 +1,4 @@
+export { chanceOfFailing, failureCurve, type CurveStep, type FailureCurve, type Watched } from "./failure-curve";
+export { normalQuantile } from "./normal";
 export { rateRatio } from "./rate-ratio";
+export { fitWeibull, type Weibull } from "./weibull";
