@@ -62,7 +62,7 @@ describe("a file that is no list of codes", () => {
     await browser.find("//li[contains(., 'line 4 has no meaning')]");
     expect(await entries()).toBe(before);
     await browser.press("Take 1 over");
-    await browser.find("//section[@aria-label='What this shop says']//li[contains(., 'Vacuum low')]");
+    await browser.find("//section[@aria-label='What this shop says']//tr[contains(., 'Vacuum low')]");
   });
 });
 

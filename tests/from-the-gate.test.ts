@@ -159,9 +159,7 @@ describe("in the bay", () => {
     await browser.press("Save the plan");
     await browser.find("//section[@aria-label='Do next']//h2[.='Being watched for']");
     await browser.go("/");
-    await browser.find(
-      "//section[@aria-label='Being watched']//li[contains(., 'HF 4107')][contains(., 'Ask again on')]",
-    );
+    await browser.find("//tbody[.//h2[.='Being watched']]//tr[contains(., 'HF 4107')][contains(., 'Ask again on')]");
     expect(await browser.complaints()).toEqual([expect.stringContaining("422")]);
   });
 });

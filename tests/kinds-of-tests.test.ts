@@ -162,8 +162,8 @@ test("a check that proved useful is proposed as a procedure, and a lead takes it
   await browser.clearCookies();
   await signIn(browser, "Ilka Venn");
   await browser.go("/procedures?search=mallet");
-  await browser.find("//li[contains(., 'proposed')]");
-  await browser.click("//li//a[contains(., 'mallet')]");
+  await browser.find("//tr[contains(., 'proposed')]");
+  await browser.click("//tr//a[contains(., 'mallet')]");
   await browser.click("//a[.='Look at it and take it in']");
   await browser.find("//h1[.='Change the procedure']");
   await browser.press("Take it into the book");

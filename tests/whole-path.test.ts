@@ -149,7 +149,7 @@ describe("a job from the gate to its proof", () => {
     await mapSays(`${CAUSE}: >99 %, through`);
     await browser.sees("driven as complained of");
     await browser.go("/jobs/closed?search=VC+100");
-    await browser.find("//li[contains(., 'VC 100')][contains(., 'Air-mass meter')][contains(., 'driven')]");
+    await browser.find("//tr[contains(., 'VC 100')][contains(., 'Air-mass meter')][contains(., 'driven')]");
   });
 });
 

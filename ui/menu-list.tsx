@@ -1,7 +1,7 @@
 "use client";
 
 import { DropdownMenu } from "radix-ui";
-import { useEffect, useRef, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { Button } from "./button";
 
 export interface MenuItem {
@@ -16,13 +16,10 @@ export interface MenuProps {
 
 /** The menu itself, open from the start: it is fetched when somebody asks for it. */
 export function MenuList({ label, items }: MenuProps) {
-  const trigger = useRef<HTMLButtonElement>(null);
-  // The button that was pressed is another one: who comes by keyboard is to be on this one when the menu closes.
-  useEffect(() => trigger.current?.focus(), []);
   return (
     <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger asChild>
-        <Button ref={trigger} look="quiet" className="shrink-0">
+        <Button look="quiet" className="shrink-0">
           {label}
         </Button>
       </DropdownMenu.Trigger>

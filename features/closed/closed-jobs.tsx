@@ -87,13 +87,13 @@ const columnsOf = (timeZone: string): readonly TableColumn<ClosedJobView>[] => [
     cell: ({ id, vehicle, plate, outcome, complaint, finding, closedAt }) => (
       <span className="grid gap-x-5 md:grid-cols-[1fr_1.4fr]">
         <span>
-          <Link href={`/jobs/${id}`} prefetch={false} className={`block font-medium ${WHOLE_ROW}`}>
-            {vehicleName(vehicle)}
+          <Link href={`/jobs/${id}`} prefetch={false} className={`block ${WHOLE_ROW}`}>
+            <span className="block font-medium">{vehicleName(vehicle)}</span>
+            <span className="block text-sm text-ink-soft">
+              <span className="mono">{plate}</span>
+              <span className="md:hidden"> · {dateText(closedAt, timeZone)}</span>
+            </span>
           </Link>
-          <span className="block text-sm text-ink-soft">
-            <span className="mono">{plate}</span>
-            <span className="md:hidden"> · {dateText(closedAt, timeZone)}</span>
-          </span>
         </span>
         <span>
           <span className={finding === "root-cause" ? "block font-medium" : "block font-medium text-ochre-ink"}>

@@ -46,7 +46,8 @@ const COLUMNS: readonly TableColumn<CodeEntry>[] = [
 
 const FORGET: TableColumn<CodeEntry> = {
   id: "forget",
-  header: "",
+  header: "Forget",
+  unheaded: true,
   cell: (entry) => <ForgetCode entry={entry} />,
   className: "text-right",
 };

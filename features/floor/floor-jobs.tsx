@@ -152,11 +152,11 @@ const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
 function VehicleCell({ job: { id, vehicle, plate, complaint, next, leading } }: { readonly job: FloorJob }) {
   return (
     <>
-      <Link href={`/jobs/${id}`} prefetch={false} className={`block font-semibold ${WHOLE_ROW}`}>
-        {vehicleName(vehicle)}
+      <Link href={`/jobs/${id}`} prefetch={false} className={`block ${WHOLE_ROW}`}>
+        <span className="block font-semibold">{vehicleName(vehicle)}</span>
+        <span className="mono block text-sm text-ink-soft">{plate ?? "no plate"}</span>
+        <span className="line-clamp-2 text-sm text-ink-soft">“{complaint}”</span>
       </Link>
-      <span className="mono block text-sm text-ink-soft">{plate ?? "no plate"}</span>
-      <span className="line-clamp-2 text-sm text-ink-soft">“{complaint}”</span>
       <span className="mt-1 block leading-snug md:hidden">
         <span className="font-medium text-ochre-ink">{next}</span>
         {leading && (

@@ -59,7 +59,13 @@ const columnsOf = (me: PersonId): readonly TableColumn<Person>[] => [
     sortBy: ({ role }) => role,
     cell: ({ active, role }) => (active ? role : "cannot sign in"),
   },
-  { id: "change", header: "", className: "text-right", cell: (person) => <ChangePerson person={person} /> },
+  {
+    id: "change",
+    header: "Change",
+    unheaded: true,
+    className: "text-right",
+    cell: (person) => <ChangePerson person={person} />,
+  },
 ];
 
 function AddPerson() {

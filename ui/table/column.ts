@@ -21,6 +21,8 @@ export interface TableColumn<Row extends RowData> {
   readonly numeric?: true;
   /** Sorted downwards at first though it is no number: the latest date. */
   readonly downFirst?: true;
+  /** Its heading is for screen readers alone: a column of buttons. */
+  readonly unheaded?: true;
   /** Only where there is room for it. */
   readonly wide?: true;
   readonly className?: string;

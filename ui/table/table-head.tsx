@@ -12,7 +12,7 @@ interface TableHeadProps<Row extends RowData> {
 
 /** A heading that says how its column is sorted, and sorts it. */
 export function TableHead<Row extends RowData>({ column, sorting: [now], onSort }: TableHeadProps<Row>) {
-  const { id, header, sortBy, numeric, wide } = column;
+  const { id, header, sortBy, numeric, wide, unheaded } = column;
   const sorted = now?.id === id ? (now.desc ? "descending" : "ascending") : "none";
   const mark = sorted === "none" ? "" : sorted === "descending" ? " ↓" : " ↑";
   return (
@@ -28,6 +28,7 @@ export function TableHead<Row extends RowData>({ column, sorting: [now], onSort 
       {sortBy ? (
         <button
           type="button"
+          aria-label={header}
           onClick={onSort}
           className={classNames("min-h-11 hover:text-ink hover:underline", sorted !== "none" && "text-ink")}
         >
@@ -35,7 +36,7 @@ export function TableHead<Row extends RowData>({ column, sorting: [now], onSort 
           {mark && <span aria-hidden>{mark}</span>}
         </button>
       ) : (
-        header
+        <span className={unheaded ? "sr-only" : undefined}>{header}</span>
       )}
     </th>
   );
