@@ -59,7 +59,7 @@ async function playOne(stage: Stage, name: string, { kind, at, number, chance }:
   });
   await job.record("record-scan", by, chance.whole(4, 8), { codes, modulesRead });
   await confirmAndClear(job, by, codes, seeded(CONFIRM_SEED + number));
-  await playWork(job, by, kind, chance);
+  await playWork(job, by, { kind, codes }, chance);
 }
 
 const CONFIRM_SEED = 9000;
@@ -85,11 +85,18 @@ async function confirmAndClear(
     });
 }
 
-async function playWork(job: JobPlayer, by: PersonName, kind: Kind, chance: Chance): Promise<void> {
+async function playWork(
+  job: JobPlayer,
+  by: PersonName,
+  { kind, codes }: Pick<Worked, "kind" | "codes">,
+  chance: Chance,
+): Promise<void> {
+  const run: string[] = [];
   const vain = kind.vain.find(([, often]) => chance.is(often));
   if (vain) await fit(job, by, { cause: vain[0], result: "no-change" }, chance);
   for (const [key, outcome, often] of kind.tests)
     if (chance.is(often)) {
+      run.push(key);
       const procedure = procedureOf(key);
       const minutes = procedure.minutes + procedure.accessMinutes + chance.whole(-2, 5);
       await job.record("record-test", by, Math.max(3, minutes), {
@@ -101,14 +108,51 @@ async function playWork(job: JobPlayer, by: PersonName, kind: Kind, chance: Chan
   await fit(job, by, { cause: kind.cause, result: "fixed" }, chance);
   const [component, failure] = kind.cause.split("/");
   await job.record("record-finding", by, 1, { result: "root-cause", causes: [{ component, failure }] });
-  await prove(job, by, kind, chance);
+  await prove(job, by, { kind, run, codes }, chance);
 }
 
-async function prove(job: JobPlayer, by: PersonName, kind: Kind, chance: Chance): Promise<void> {
-  if (chance.is(0.7)) await job.record("record-proof", by, chance.whole(4, 10), { step: "same-test", result: "held" });
-  if (kind.codes.length && chance.is(0.7))
-    await job.record("record-proof", by, 4, { step: "codes-stay-clear", result: "held" });
-  await job.record("record-proof", by, chance.whole(10, 20), { step: "road-test", result: "held" });
+/** The test that spoke for the cause, once more after the repair: it passes. */
+async function testAgain(
+  job: JobPlayer,
+  by: PersonName,
+  { kind, run }: Pick<Worked, "kind" | "run">,
+  chance: Chance,
+): Promise<void> {
+  const [component] = kind.cause.split("/");
+  const speaks = (effect: string) => effect === "proves" || effect === "confirms" || effect === "supports";
+  for (const key of run) {
+    const procedure = procedureOf(key);
+    const ofCause = (outcome: Procedure["outcomes"][number]) =>
+      outcome.effects.filter((each) => each.component === component);
+    const spoke = kind.tests.some(
+      ([own, chosen]) =>
+        own === key &&
+        procedure.outcomes.some((each) => each.key === chosen && ofCause(each).some(({ effect }) => speaks(effect))),
+    );
+    const good = procedure.outcomes.find(
+      (each) => ofCause(each).length > 0 && ofCause(each).every(({ effect }) => !speaks(effect)),
+    );
+    if (!spoke || !good || procedure.kind !== "value") continue;
+    await job.record("record-test", by, chance.whole(4, 10), {
+      procedure: key,
+      outcome: good.key,
+      ...measured(procedure, good.key, chance),
+    });
+    return;
+  }
+}
+
+interface Worked {
+  readonly kind: Kind;
+  /** The tests that were run. */
+  readonly run: readonly string[];
+  readonly codes: readonly { readonly code: string; readonly module: string }[];
+}
+
+async function prove(job: JobPlayer, by: PersonName, { kind, run, codes }: Worked, chance: Chance): Promise<void> {
+  if (chance.is(0.7)) await testAgain(job, by, { kind, run }, chance);
+  if (codes.length && chance.is(0.7)) await job.clearAndRead(by, 2, [...new Set(codes.map(({ module }) => module))]);
+  await job.drive(by, chance.whole(10, 20), "");
   await job.record("close-job", by, 1, { reason: "Customer was waiting; the rest at the follow-up." });
   job.wait(60 * 24 * 9);
   const back = chance.is(0.02);

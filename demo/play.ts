@@ -4,10 +4,12 @@ import type { Actor } from "@/server/auth/session";
 import type { AnyCommand } from "@/server/commands/command";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand } from "@/server/commands/run";
+import { readConditionTopics } from "@/server/db/book";
 import { insertFile } from "@/server/db/files";
 import { pool } from "@/server/db/pool";
 import { readFile } from "@/server/files/read-file";
 import { uuidOf } from "./random";
+import { isMetOnADrive } from "@/core/book";
 import type { PersonName } from "./world";
 
 /** Plays jobs through the very commands that screens use, at the time they are said to have happened. */
@@ -18,7 +20,9 @@ export interface Stage {
 interface Arrival {
   readonly by: PersonName;
   readonly at: Date;
-  readonly input: unknown;
+  readonly input: Readonly<Record<string, unknown>> & {
+    readonly symptoms?: readonly { readonly conditions: readonly string[] }[];
+  };
 }
 
 /** One job as it is played: knows its version and its clock. */
@@ -32,6 +36,8 @@ export class JobPlayer {
     private readonly name: string,
     private readonly job: { readonly jobId: JobId; version: number },
     { at, by }: Arrival,
+    /** The conditions of the complaint that a drive can meet. */
+    private readonly told: readonly string[],
   ) {
     this.clock = at;
     this.lastBy = by;
@@ -40,7 +46,13 @@ export class JobPlayer {
   /** @param name tells this job's writes from all others, so that they can be sent again */
   static async open(stage: Stage, name: string, arrival: Arrival): Promise<JobPlayer> {
     const answer = await act(stage, { name: "open-job", id: uuidOf(`${name}/open`), ...arrival });
-    return new JobPlayer(stage, name, readAnswer(answer), arrival);
+    const topics = await readConditionTopics(pool());
+    const isDriven = (key: string) => {
+      const topic = topics.get(key);
+      return topic !== undefined && isMetOnADrive(topic);
+    };
+    const told = (arrival.input.symptoms ?? []).flatMap(({ conditions }) => conditions).filter(isDriven);
+    return new JobPlayer(stage, name, readAnswer(answer), arrival, [...new Set(told)]);
   }
 
   /** Records something that took `minutes`; returns the entry's seq. */
@@ -58,6 +70,19 @@ export class JobPlayer {
     });
     this.job.version = readAnswer(answer).version;
     return this.job.version;
+  }
+
+  /** A drive under the conditions of the complaint, but for those that could not be had. */
+  async drive(by: PersonName, minutes: number, note: string, notHad: readonly string[] = []): Promise<number> {
+    const conditions = this.told.filter((key) => !notHad.includes(key));
+    return this.record("record-proof", by, minutes, { step: "road-test", result: "held", note, conditions, notHad });
+  }
+
+  /** The codes are cleared, and read again once it was driven: none is there. */
+  async clearAndRead(by: PersonName, minutes: number, modulesRead: readonly string[]): Promise<void> {
+    await this.record("record-clear", by, minutes, { returns: [] });
+    this.wait(8);
+    await this.record("record-scan", by, minutes, { codes: [], modulesRead });
   }
 
   /** A picture beside the entry recorded last, by who recorded it. */

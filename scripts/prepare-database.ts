@@ -1,5 +1,6 @@
 /** Brings the configured database up to date, and with --demo fills an empty one with the made-up workshop. */
 import { loadDemo } from "@/demo/load";
+import { teachAnew } from "@/server/book/teach-anew";
 import { admitApplication, lockForAdmitting, trailDanger } from "@/server/db/application-role";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction, pool } from "@/server/db/pool";
@@ -10,6 +11,8 @@ await program(async () => {
   await ensureDatabase();
   await migrate();
   await admit();
+  const counted = await teachAnew();
+  if (counted) process.stdout.write(`${counted} closed jobs were counted anew by the rules of this version.\n`);
   if (!process.argv.includes("--demo")) return;
   const started = Date.now();
   const { loaded, jobs } = await loadDemo(new Date(), (done, of) => {

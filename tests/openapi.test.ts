@@ -70,6 +70,15 @@ const GOOD: Readonly<Record<string, { readonly at?: string; readonly body?: obje
   "post /api/v1/advice": { body: CASE },
   "get /api/v1/jobs/{id}/advice": {},
   "post /api/v1/readings/judge": { body: { spec: { kind: "range", high: OHMS }, reading: OHMS } },
+  "post /api/v1/proof/doubt": { body: { shown: 2, tries: 4, cleanTries: 6, confidence: 0.95 } },
+  "post /api/v1/statistics/failure-curve": {
+    body: {
+      vehicles: [
+        { km: 90_000, failed: true },
+        { enteredKm: 20_000, km: 120_000, failed: false },
+      ],
+    },
+  },
   "post /api/v1/scan/decode": { body: { protocol: "can", frames: ["43 01 01 33", "42 02 00 01 33", "zz"] } },
   "get /api/v1/vin/{vin}": { at: "/api/v1/vin/U9TPK21D0HH100307" },
   "get /api/v1/vehicles": { at: "/api/v1/vehicles?search=HF" },

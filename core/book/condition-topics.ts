@@ -18,6 +18,9 @@ export const CONDITION_TOPICS = [
 ] as const;
 export type ConditionTopic = (typeof CONDITION_TOPICS)[number];
 
+/** Whether a drive can meet a condition of this topic: how often, since when and after what are told, not driven. */
+export const isMetOnADrive = (topic: ConditionTopic): boolean => !ALWAYS.includes(topic);
+
 /** How often, since when and after what can be asked of anything that goes wrong. */
 const ALWAYS: readonly ConditionTopic[] = ["how-often", "since", "after"];
 

@@ -1,6 +1,6 @@
 export { NEEDS_NOTHING, type Needs, appliesTo, canHave } from "./applies";
 export { type Cause, type CauseKey, WORKS_AS_DESIGNED, causeKey, covers } from "./cause";
-export { CONDITION_TOPICS, type ConditionTopic, topicsFor } from "./condition-topics";
+export { CONDITION_TOPICS, isMetOnADrive, type ConditionTopic, topicsFor } from "./condition-topics";
 export {
   type Count,
   type CountsByCause,

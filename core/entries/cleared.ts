@@ -30,7 +30,8 @@ export const cleared: EntryRule<ClearedBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ returns }, entry) => ({
+  adds: ({ returns, clearings }, entry) => ({
+    clearings: [...clearings, originOf(entry)],
     returns: [...returns, ...entry.body.returns.map((code) => ({ ...originOf(entry), ...code }))],
   }),
   line: (_, body) => clearedText(body),

@@ -1,5 +1,5 @@
 import { causeName, lowerFirst, type Labels } from "@/core/words";
-import type { Finding } from "@/core/job";
+import type { Finding, LeftState, Reason, ReasonState } from "@/core/job";
 import { at, note } from "./wording";
 import { originOf, type EntryRule } from "./rule";
 
@@ -17,9 +17,33 @@ export const FINDING_WORDS = {
   unresolved: "Not solved",
 } as const;
 
-function findingText(labels: Labels, { result, causes, why }: FindingBody): string {
-  const named = causes.map((cause) => lowerFirst(causeName(labels, cause)) + at(cause.place)).join(" and ");
-  return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${note(why)}`;
+export const REASON_WORDS: Record<ReasonState, string> = {
+  found: "what made it fail",
+  "not-found": "what made it fail was looked for and not found",
+  "not-looked": "what made it fail was not looked for",
+};
+
+export const LEFT_WORDS: Record<LeftState, string> = {
+  open: "still open",
+  deferred: "put off",
+  refused: "refused by the customer",
+};
+
+function findingText(labels: Labels, { result, causes, why, left = [] }: FindingBody): string {
+  const named = causes
+    .map((cause) => lowerFirst(causeName(labels, cause)) + at(cause.place) + reasonText(cause.reason ?? null))
+    .join(" and ");
+  const leftOver = left.map(({ kind, key, state }) => {
+    const name = kind === "code" ? key : lowerFirst(labels.symptom(key));
+    return `${name} ${LEFT_WORDS[state]}`;
+  });
+  const rest = leftOver.length ? `; ${leftOver.join(", ")}` : "";
+  return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${rest}${note(why)}`;
+}
+
+function reasonText(reason: Reason | null): string {
+  if (!reason) return "";
+  return ` (${REASON_WORDS[reason.state]}${reason.text ? `: ${reason.text}` : ""})`;
 }
 
 export const finding: EntryRule<FindingBody> = {
@@ -27,8 +51,8 @@ export const finding: EntryRule<FindingBody> = {
   onClosed: false,
   stays: null,
   adds: (_, entry) => {
-    const { result, causes } = entry.body;
-    return { finding: { ...originOf(entry), result, causes } };
+    const { result, causes, left = [] } = entry.body;
+    return { finding: { ...originOf(entry), result, causes, left } };
   },
   line: findingText,
   short: (_, { result }) => (result === "root-cause" ? "cause named" : lowerFirst(FINDING_WORDS[result])),

@@ -18,24 +18,28 @@ export interface PartBody {
   readonly cost: Money;
   /** null until it was tried. */
   readonly result: PartResult | null;
+  /** It brings the vehicle home, and is no repair. */
+  readonly getHome?: boolean;
 }
 
 export const PART_RESULT_WORDS: Record<PartResult, string> = {
   fixed: "cured it",
-  partly: "helped in part",
+  partly: "it was bad, more is wrong",
   "no-change": "no change",
 };
 
 function factOf({ position, minutes, body }: HeldEntry<PartBody>): PartFact {
-  const { component, failure, place = null, partNumber, source, cost, result } = body;
+  const { component, failure, place = null, partNumber, source, cost, result, getHome = false } = body;
   const resultSeq = result === null ? null : position;
-  return { component, failure, place, partNumber, source, minutes, cost, result, resultSeq };
+  return { component, failure, place, partNumber, source, minutes, cost, result, resultSeq, getHome };
 }
 
-function partText(labels: Labels, { component, place, partNumber, maker, result }: PartBody): string {
+function partText(labels: Labels, body: PartBody): string {
+  const { component, place, partNumber, maker, source, result, getHome } = body;
   const named = [maker, partNumber].filter(Boolean).join(" ");
   const number = named ? ` (${named})` : "";
-  return `${labels.component(component)} fitted${at(place)}${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
+  const done = getHome ? "made to get home" : source === "repaired" ? "repaired" : "fitted";
+  return `${labels.component(component)} ${done}${at(place)}${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
 }
 
 export const part: EntryRule<PartBody> = {

@@ -1,7 +1,7 @@
 import type { CodeReturn, FaultCode } from "@/core/codes";
 import type { Symptom, PriorWork } from "@/core/case";
 import type { Cause } from "@/core/book";
-import type { Confirmation, Finding, ModuleState, PartFitted, TestRun, Watch } from "@/core/job";
+import type { Confirmation, Finding, ModuleState, PartFitted, TestRun, Waiting, Watch } from "@/core/job";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
 /** A fact, the entry that it comes from, and where that stands: a correction stands where the entry stood that it corrects. */
@@ -28,7 +28,17 @@ export interface JobRecord {
   readonly bypasses: readonly Fact<{ readonly what: string; readonly removedSeq: number | null }>[];
   readonly tests: readonly Fact<TestFact>[];
   readonly parts: readonly Fact<PartFact>[];
-  readonly proof: readonly Fact<{ readonly step: ProofStep; readonly result: ProofResult }>[];
+  readonly proof: readonly Fact<{
+    readonly step: ProofStep;
+    readonly result: ProofResult;
+    readonly cleanTries: number | null;
+  }>[];
+  readonly clearings: readonly Fact<object>[];
+  readonly secondLooks: readonly Fact<object>[];
+  /** null once it is over. */
+  readonly waiting: Fact<Omit<Waiting, "seq">> | null;
+  /** The day on which somebody asks after a closed job, YYYY-MM-DD; null where none is booked. */
+  readonly askOn: Fact<{ readonly day: string }> | null;
   readonly suspects: readonly Fact<Cause>[];
 }
 
@@ -40,7 +50,7 @@ export type TestFact = Omit<TestRun, "seq" | "access" | "place" | "afterRepairs"
 };
 
 /** `resultSeq` is where the entry stands that told the result. */
-export type PartFact = Omit<PartFitted, "seq" | "place"> & { readonly place: string | null };
+export type PartFact = Omit<PartFitted, "seq" | "place" | "system"> & { readonly place: string | null };
 
 export const EMPTY_RECORD: JobRecord = {
   odometerKm: null,
@@ -58,5 +68,9 @@ export const EMPTY_RECORD: JobRecord = {
   tests: [],
   parts: [],
   proof: [],
+  clearings: [],
+  secondLooks: [],
+  waiting: null,
+  askOn: null,
   suspects: [],
 };

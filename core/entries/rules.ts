@@ -20,6 +20,9 @@ import { note, type NoteBody } from "./note";
 import { withdrawn, type WithdrawnBody } from "./withdrawn";
 import { closed, type ClosedBody } from "./closed";
 import { reopened, type ReopenedBody } from "./reopened";
+import { waiting, type WaitingBody } from "./waiting";
+import { secondLook, type SecondLookBody } from "./second-look";
+import { askAfter, type AskAfterBody } from "./ask-after";
 import type { EntryRule } from "./rule";
 
 /**
@@ -47,6 +50,9 @@ interface Bodies {
   readonly "bypass-removed": BypassRemovedBody;
   readonly note: NoteBody;
   readonly withdrawn: WithdrawnBody;
+  readonly waiting: WaitingBody;
+  readonly "second-look": SecondLookBody;
+  readonly "ask-after": AskAfterBody;
   readonly closed: ClosedBody;
   readonly reopened: ReopenedBody;
 }
@@ -76,6 +82,9 @@ const RULES: { readonly [K in EntryKind]: EntryRule<BodyOf<K>> } = {
   "bypass-removed": bypassRemoved,
   note,
   withdrawn,
+  waiting,
+  "second-look": secondLook,
+  "ask-after": askAfter,
   closed,
   reopened,
 };

@@ -25,7 +25,17 @@ const held = (seq: number, step: ProofStep) => ({ seq, step, result: "held" as c
 const back = (seq: number) => ({ seq, step: "follow-up" as const, result: "came-back" as const });
 const open = (more: Partial<JobFacts>) => jobWith(null, { closed: false, proof: [], ...more });
 const found = { result: "root-cause" as const, causes: [cause("pump/worn")] };
-const tested = [{ seq: 1, procedure: "flow", title: "", outcome: "low", effects: [], minutes: 5, access: null }];
+const tested = [
+  {
+    seq: 1,
+    procedure: "flow",
+    title: "",
+    outcome: "low",
+    effects: [{ component: "pump", failure: null, effect: "confirms" as const }],
+    minutes: 5,
+    access: null,
+  },
+];
 
 describe("what a job needs", () => {
   test("walks from the test over the part, the cause and the proof to the decision", () => {

@@ -1,7 +1,7 @@
 import type { SeenCode } from "@/core/codes";
 import type { CaseFile, Symptom, TestDone, PriorWork } from "@/core/case";
 import type { Money, Cause } from "@/core/book";
-import { rungOf, type Proof, type Rung } from "@/core/proof";
+import type { Proof } from "@/core/proof";
 import type { Vehicle } from "@/core/vehicle";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
 
@@ -27,6 +27,10 @@ export interface PartFitted {
   readonly cost: Money;
   readonly result: PartResult | null;
   readonly resultSeq: number | null;
+  /** The system of its component. */
+  readonly system?: string | null;
+  /** It brings the vehicle home, and is no repair: a bridged relay, a plugged line. */
+  readonly getHome?: boolean;
 }
 
 export interface TestRun extends TestDone {
@@ -38,19 +42,66 @@ export interface TestRun extends TestDone {
 
 export interface ProofDone extends Proof {
   readonly seq: number;
+  /** Of a road test: tries in which nothing showed itself, where somebody counted. */
+  readonly cleanTries?: number | null;
+}
+
+/** Codes were cleared; what was read; and a code that was seen, each at its place on the trail. */
+export interface ScanEvent {
+  readonly seq: number;
+  readonly module: string | null;
+  /** A code that was found, or null: the module was read. */
+  readonly code: string | null;
 }
 
 export const FINDINGS = ["root-cause", "no-fault-found", "unresolved"] as const;
 export type FindingResult = (typeof FINDINGS)[number];
 
+/** What is known of what made a part fail: found, looked for in vain, or not looked for. */
+export const REASON_STATES = ["found", "not-found", "not-looked"] as const;
+export type ReasonState = (typeof REASON_STATES)[number];
+
+export interface Reason {
+  readonly state: ReasonState;
+  readonly text: string;
+}
+
 /** A cause that was found, and where on the vehicle, where its part is there more than once. */
 export interface FoundCause extends Cause {
   readonly place?: string | null;
+  /** What made it fail; null where nobody said. */
+  readonly reason?: Reason | null;
+}
+
+/** What becomes of a complaint, or of a code, that the cause does not explain. */
+export const LEFT_STATES = ["open", "deferred", "refused"] as const;
+export type LeftState = (typeof LEFT_STATES)[number];
+
+/** A symptom or a code that the causes do not account for. */
+export interface LeftOver {
+  readonly kind: "symptom" | "code";
+  /** The vocabulary's key, or the code itself. */
+  readonly key: string;
+  readonly state: LeftState;
 }
 
 export interface Finding {
   readonly result: FindingResult;
   readonly causes: readonly FoundCause[];
+  readonly left?: readonly LeftOver[];
+}
+
+/** What a job waits for. */
+export const WAITING_FOR = ["part", "person", "customer"] as const;
+
+export interface Waiting {
+  readonly seq: number;
+  readonly for: (typeof WAITING_FOR)[number];
+  readonly what: string;
+  /** The day on which it is expected, YYYY-MM-DD; null where nobody knows. */
+  readonly due: string | null;
+  /** When it began, ISO 8601. */
+  readonly since: string;
 }
 
 /** A job as its facts stand now: what the trail's entries add up to. */
@@ -76,6 +127,14 @@ export interface JobFacts {
   /** What was bridged for diagnosis, and whether it is out again. */
   readonly bypasses?: readonly { readonly seq: number; readonly what: string; readonly removed: boolean }[];
   readonly proof: readonly ProofDone[];
+  /** Where on the trail codes were cleared, and what was read and found there. */
+  readonly clearings?: readonly number[];
+  readonly scans?: readonly ScanEvent[];
+  /** Codes that came back after a clearing. */
+  readonly codesBack?: readonly ScanEvent[];
+  /** Whoever has signed as a second person, and where; and who recorded repairs. */
+  readonly secondLooks?: readonly number[];
+  readonly waiting?: Waiting | null;
   readonly finding: Finding | null;
   /** Suspects that a technician named. */
   readonly named?: readonly Cause[];
@@ -126,25 +185,20 @@ export function partsAsTheyStand(job: JobFacts): readonly PartFitted[] {
 export function curePart(job: JobFacts): PartFitted | null {
   return (
     partsAsTheyStand(job)
-      .filter(({ result }) => result === "fixed")
+      .filter(({ result, getHome }) => result === "fixed" && !getHome)
       .at(-1) ?? null
   );
 }
 
-/** Proof that speaks of the last cure: what was proved before it spoke of another repair. */
-export function proofOfCure(job: JobFacts): readonly ProofDone[] {
+/** Proof that somebody recorded of the last cure: what was proved before it spoke of another repair. */
+export function recordedProof(job: JobFacts): readonly ProofDone[] {
   const since = curePart(job)?.resultSeq ?? 0;
   return job.proof.filter(({ seq }) => seq >= since);
 }
 
 /** Whether the fault came back and nothing has cured it since. */
 export function cameBack(job: JobFacts): boolean {
-  return job.returned === true || proofOfCure(job).some(({ result }) => result === "came-back");
-}
-
-/** How far the finding is proved: not at all where the fault came back. */
-export function rungOfJob(job: JobFacts): Rung {
-  return cameBack(job) ? 0 : rungOf(proofOfCure(job));
+  return job.returned === true || recordedProof(job).some(({ result }) => result === "came-back");
 }
 
 /** Minutes that went into what turned out to be in vain. */

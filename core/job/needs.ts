@@ -1,5 +1,6 @@
 import { proofMissing, type ProofStep } from "@/core/proof";
-import { cameBack, curePart, proofOfCure, type JobFacts } from "./job";
+import { cameBack, curePart, type JobFacts, type Waiting } from "./job";
+import { proofOfCure, sameTestOf } from "./proved";
 
 /** What a job needs now: the one thing that stands between it and its next step. */
 export type Need =
@@ -7,6 +8,7 @@ export type Need =
   | { readonly kind: "part-result"; readonly seq: number; readonly component: string }
   | { readonly kind: "proof"; readonly missing: readonly ProofStep[] }
   | { readonly kind: "watch"; readonly until: string }
+  | { readonly kind: "waiting"; readonly for: Waiting["for"]; readonly what: string; readonly due: string | null }
   | { readonly kind: "decision"; readonly about: "came-back" | "cause" | "close" | "catch" }
   | { readonly kind: "nothing" };
 
@@ -16,6 +18,10 @@ export type Need =
  * A closed job whose fault came back needs the decision to open it again.
  */
 export function needOf(job: JobFacts): Need {
+  if (!job.closed && job.waiting) {
+    const { for: whom, what, due } = job.waiting;
+    return { kind: "waiting", for: whom, what, due };
+  }
   if (job.closed) return cameBack(job) ? { kind: "decision", about: "came-back" } : { kind: "nothing" };
   const untried = job.parts.find(({ result }) => result === null);
   if (untried) return { kind: "part-result", seq: untried.seq, component: untried.component };
@@ -34,6 +40,5 @@ function catching({ confirmation, watch }: JobFacts): Need | null {
 
 /** The steps of proof before hand-over that this job still lacks. */
 export function missingProof(job: JobFacts): readonly ProofStep[] {
-  const hadTest = job.tests.some(({ procedure }) => procedure !== null);
-  return proofMissing(proofOfCure(job), { hadTest, hadCodes: job.codes.length > 0 });
+  return proofMissing(proofOfCure(job), { hadTest: sameTestOf(job) !== null, hadCodes: job.codes.length > 0 });
 }

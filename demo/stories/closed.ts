@@ -49,9 +49,14 @@ async function filterHose(stage: Stage, now: Date): Promise<void> {
     ...found("filter-pressure-hose/split"),
     why: "hose rubbed on the undertray clip",
   });
-  await job.record("record-proof", "Ilka Venn", 8, held("same-test", "holds the hand pump"));
-  await job.record("record-proof", "Ilka Venn", 5, held("codes-stay-clear"));
-  await job.record("record-proof", "Ilka Venn", 22, held("road-test", "short round through the village"));
+  await job.record("record-test", "Ilka Venn", 8, {
+    procedure: "filter-pressure-idle",
+    outcome: "in-spec",
+    ...reading(0.6, "kPa", "idle"),
+    note: "holds the hand pump",
+  });
+  await job.clearAndRead("Ilka Venn", 3, ["engine"]);
+  await job.drive("Ilka Venn", 22, "short round through the village");
   await job.record("close-job", "Ilka Venn", 1, {});
   job.wait(60 * 24 * 12);
   await job.record("record-proof", "Ilka Venn", 3, held("follow-up", "lamp stayed off for 900 km"));
@@ -85,10 +90,15 @@ async function latch(stage: Stage, now: Date): Promise<void> {
     ...found("tailgate-latch/stays-awake"),
     why: "latch switch reads ajar while shut",
   });
-  await job.record("record-proof", "Tomas Orrel", 35, { ...held("same-test", "18 mA after half an hour") });
-  await job.record("record-proof", "Tomas Orrel", 6, held("codes-stay-clear"));
+  await job.record("record-test", "Tomas Orrel", 35, {
+    procedure: "rest-current",
+    outcome: "in-spec",
+    ...reading(18, "mA"),
+    note: "after half an hour",
+  });
+  await job.clearAndRead("Tomas Orrel", 3, ["body"]);
   job.wait(60 * 60);
-  await job.record("record-proof", "Ilka Venn", 4, held("road-test", "stood from Friday to Monday, started"));
+  await job.drive("Ilka Venn", 4, "stood from Friday to Monday, started");
   await job.record("close-job", "Ilka Venn", 1, {});
 }
 
@@ -105,7 +115,7 @@ async function comeback(stage: Stage, now: Date): Promise<void> {
   });
   await job.record("record-part", "Tomas Orrel", 84, part("wheel-bearing-rear/worn", 118, "fixed", "WB-66120"));
   await job.record("record-finding", "Tomas Orrel", 1, found("wheel-bearing-rear/worn"));
-  await job.record("record-proof", "Tomas Orrel", 8, held("road-test", "through the town only"));
+  await job.drive("Tomas Orrel", 8, "a stretch of the bypass, no further");
   await job.record("close-job", "Tomas Orrel", 1, { reason: "driver had to leave for the round" });
   job.wait(60 * 24 * 4);
   await job.record("record-proof", "Ilka Venn", 5, {
@@ -117,9 +127,8 @@ async function comeback(stage: Stage, now: Date): Promise<void> {
   await job.record("record-test", "Ilka Venn", 28, { procedure: "swap-wheels", outcome: "moved" });
   await job.record("record-part", "Ilka Venn", 34, part("tyre/worn", 190, "fixed", "TY-205-65"));
   await job.record("record-finding", "Ilka Venn", 1, { ...found("tyre/worn"), why: "sawtooth wear on the rear left" });
-  await job.record("record-proof", "Ilka Venn", 6, held("same-test"));
-  await job.record("record-proof", "Ilka Venn", 24, held("road-test", "coast road at 90"));
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.drive("Ilka Venn", 24, "coast road at 90");
+  await job.record("close-job", "Ilka Venn", 1, { reason: "the wheels are in their places again, nothing to swap" });
 }
 
 /** Two causes at once: plugs and their control unit. */
@@ -157,10 +166,15 @@ async function twoCauses(stage: Stage, now: Date): Promise<void> {
     ...found("glow-plug/open-circuit", "glow-relay/no-signal"),
     why: "the shorted plug took the control unit with it",
   });
-  await job.record("record-proof", "Tomas Orrel", 8, held("same-test"));
-  await job.record("record-proof", "Tomas Orrel", 4, held("codes-stay-clear"));
+  await job.record("record-test", "Tomas Orrel", 8, {
+    procedure: "glow-feed",
+    outcome: "in-spec",
+    readings: [{ label: "rail", reading: { value: 11.9, unit: "V" } }],
+    context: { supply: { value: 12.2, unit: "V" } },
+  });
+  await job.clearAndRead("Tomas Orrel", 3, ["engine"]);
   job.wait(60 * 20);
-  await job.record("record-proof", "Tomas Orrel", 5, held("road-test", "started at minus nine after a night outside"));
+  await job.drive("Tomas Orrel", 5, "started at minus nine after a night outside");
   await job.record("close-job", "Ilka Venn", 1, {});
 }
 
@@ -276,8 +290,8 @@ async function ownWork(stage: Stage, now: Date): Promise<void> {
     ...found("crankshaft-sensor/disturbed-by-work"),
     why: "lead not clipped back after the clutch",
   });
-  await job.record("record-proof", "Ilka Venn", 30, held("road-test", "forty minutes of stop and go, hot"));
-  await job.record("record-proof", "Ilka Venn", 4, held("codes-stay-clear"));
+  await job.drive("Ilka Venn", 30, "forty minutes of stop and go, hot");
+  await job.clearAndRead("Ilka Venn", 3, ["engine"]);
   await job.record("close-job", "Ilka Venn", 1, { reason: "the sensor itself was never measured" });
 }
 

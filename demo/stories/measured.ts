@@ -44,9 +44,8 @@ async function neverWarm(stage: Stage, now: Date): Promise<void> {
     outcome: "in-spec",
     trace: warmUp(87),
   });
-  await job.record("record-proof", "Ilka Venn", 2, held("same-test", "opens at 87 °C"));
-  await job.record("record-proof", "Ilka Venn", 4, held("codes-stay-clear"));
-  await job.record("record-proof", "Ilka Venn", 25, held("road-test", "motorway to the pass, heater hot"));
+  await job.clearAndRead("Ilka Venn", 3, ["engine"]);
+  await job.drive("Ilka Venn", 25, "motorway to the pass, heater hot");
   await job.record("close-job", "Ilka Venn", 1, {});
 }
 
@@ -71,7 +70,7 @@ async function missMoved(stage: Stage, now: Date): Promise<void> {
   await job.record("record-part", "Tomas Orrel", 12, part("ignition-coil/internal-fault", 62, "fixed", "IC-2-P14"));
   await job.record("record-finding", "Tomas Orrel", 1, found("ignition-coil/internal-fault"));
   await job.record("record-clear", "Tomas Orrel", 14, cleared(["P0302", "engine", "not"]));
-  await job.record("record-proof", "Tomas Orrel", 9, held("road-test", "wetted the coils, up the yard ramp"));
+  await job.drive("Tomas Orrel", 9, "wetted the coils, up the yard ramp");
   await job.record("close-job", "Tomas Orrel", 1, { reason: "codes to be looked at when it comes for its tyres" });
 }
 

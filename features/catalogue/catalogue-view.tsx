@@ -3,7 +3,7 @@
 import { useMemo, useState } from "react";
 import type { CatalogueRow, ModelChoices, VariantKind } from "@/server/db/catalogue";
 import type { TableColumn } from "@/ui/table/column";
-import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
+import { DataTable, ROW_BUTTON } from "@/ui/table/data-table";
 import { NameDialog } from "./name-dialog";
 
 interface CatalogueViewProps {
@@ -110,7 +110,7 @@ function Name({ row, model, onOpen }: NameProps) {
           type="button"
           aria-label={`Change ${full}`}
           onClick={onOpen}
-          className={`text-left font-medium underline decoration-rule-strong underline-offset-4 ${WHOLE_ROW}`}
+          className={ROW_BUTTON}
         >
           {full}
         </button>

@@ -23,6 +23,7 @@ const GROUPS: readonly FloorGroup[] = [
   { needs: ["part-result"], title: "Part is in, try it", aside: "record its result" },
   { needs: ["proof"], title: "Needs proof", aside: "repaired, not yet believed" },
   { needs: ["decision"], title: "Needs a decision", aside: "name the cause, close" },
+  { needs: ["waiting"], title: "Waiting", aside: "for a part, somebody, the customer" },
   { needs: ["watch"], title: "Being watched", aside: "did not show itself" },
   { needs: ["test", "nothing"], title: "Needs a test", aside: "the next step and its minutes" },
 ];

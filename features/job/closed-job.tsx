@@ -1,8 +1,11 @@
 "use client";
 
+import { dayText } from "@/core/day";
+import { CommandMessage } from "@/features/shared/command-message";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
 import { useJobPage, useMay } from "./job-context";
+import { useJobCommand } from "./use-job-command";
 
 /** The rung of a cure that a follow-up found to last. */
 const HELD_OVER_TIME = 5;
@@ -19,7 +22,7 @@ export function ClosedJob() {
       <h2 className="text-lg">{title}</h2>
       <p>{words}</p>
       <div className="mt-2 flex flex-wrap gap-2">
-        {asksAfter && <Button onClick={() => open({ kind: "proof", step: "follow-up" })}>Record the follow-up</Button>}
+        {asksAfter && <FollowUp />}
         {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
       </div>
       {!mayReopen && <p className="mt-2 text-sm text-ink-soft">A lead can open it again.</p>}
@@ -27,10 +30,40 @@ export function ClosedJob() {
   );
 }
 
+/** One tap for each answer; who does not answer is asked again. */
+function FollowUp() {
+  const { sheet, open } = useJobPage();
+  const command = useJobCommand("record-proof", "Follow-up saved");
+  const told = (result: "held" | "came-back") => () =>
+    void command.save({ step: "follow-up", result, minutes: 0, note: "" });
+  return (
+    <>
+      <Button look="main" busy={command.busy} onClick={told("held")}>
+        It held
+      </Button>
+      <Button busy={command.busy} onClick={told("came-back")}>
+        It came back
+      </Button>
+      <Button onClick={() => open({ kind: "follow-up-day" })}>
+        {sheet.askOn ? "Ask another day" : "Ask on a day"}
+      </Button>
+      <Button look="quiet" onClick={() => open({ kind: "proof", step: "follow-up" })}>
+        With a note
+      </Button>
+      <CommandMessage message={command.message} meanwhile={command.meanwhile} />
+    </>
+  );
+}
+
 /** What is to be said of a closed job, by how it ended. */
-function afterwards({ cameBack, rung, facts }: JobSheet): { readonly title: string; readonly words: string } {
+function afterwards({ cameBack, rung, facts, askOn }: JobSheet): { readonly title: string; readonly words: string } {
   if (cameBack)
     return { title: "The fault came back", words: "The cause has lost its standing; the job is to be opened again." };
+  if (facts.finding?.result === "unresolved" && facts.parts.some(({ getHome }) => getHome))
+    return {
+      title: "Got home, to be repaired",
+      words: "What brought it home is no repair: open it again when it comes.",
+    };
   if (facts.finding?.result === "unresolved")
     return { title: "Not solved", words: "What is known and which roads are closed stands here for whoever goes on." };
   if (facts.finding?.result === "no-fault-found")
@@ -39,5 +72,8 @@ function afterwards({ cameBack, rung, facts }: JobSheet): { readonly title: stri
       words: "It works as it was designed to. If it troubles the customer again, open it again.",
     };
   if (rung === HELD_OVER_TIME) return { title: "It held", words: "The follow-up found it cured." };
-  return { title: "Did it hold?", words: "A follow-up after days and kilometres is the firmest proof." };
+  return {
+    title: "Did it hold?",
+    words: askOn ? `We ask on ${dayText(askOn)}.` : "A follow-up after days and kilometres is the firmest proof.",
+  };
 }

@@ -17,6 +17,9 @@ const PLAIN = [
   "close",
   "reopen",
   "hand-over",
+  "waiting",
+  "second-look",
+  "follow-up-day",
 ] as const satisfies readonly JobDialog["kind"][];
 
 /** A dialog as it stands in the address of its job sheet: "test/glow-feed", "proof/road-test", "scan". */

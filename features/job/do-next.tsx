@@ -1,5 +1,7 @@
 "use client";
 
+import { WAITING_WORDS } from "@/core/entries";
+import { CommandMessage } from "@/features/shared/command-message";
 import { dateText } from "@/features/shared/format";
 import { Button } from "@/ui/button";
 import { ClosedJob } from "./closed-job";
@@ -9,6 +11,7 @@ import { NextAction } from "./next-action";
 import { NextProof } from "./next-proof";
 import { useProcedures } from "./procedures";
 import { useRunningTests } from "./running-test";
+import { useJobCommand } from "./use-job-command";
 
 /** The one filled block of the sheet: what to do now, what it takes, what it saves. */
 export function DoNext() {
@@ -24,6 +27,7 @@ export function DoNext() {
       {need.kind === "test" && <NextAction />}
       {need.kind === "part-result" && <TryPart partSeq={need.seq} />}
       {need.kind === "proof" && <NextProof missing={need.missing} />}
+      {need.kind === "waiting" && <Waits />}
       {need.kind === "watch" && <Watched until={need.until} />}
       {need.kind === "decision" && <Decision about={need.about} />}
     </section>
@@ -66,6 +70,37 @@ function TryPart({ partSeq }: { readonly partSeq: number }) {
       <Actions first={{ label: "Record the result", dialog: { kind: "part-result", partSeq } }} />
     </Block>
   );
+}
+
+/** What it waits for; whoever has it says that it goes on. */
+function Waits() {
+  const { sheet, site } = useJobPage();
+  const { waiting } = sheet.facts;
+  const goOn = useJobCommand("record-waiting", "It goes on");
+  if (!waiting) return null;
+  return (
+    <Block title={WAITING_WORDS[waiting.for]}>
+      <p>
+        {waiting.what.replace(/[.;\s]+$/, "")}. Since {dateText(new Date(waiting.since), site.timeZone)}
+        {waiting.due
+          ? `, due ${dateText(new Date(`${waiting.due}T12:00:00Z`), site.timeZone)}`
+          : ", nobody knows until when"}
+        .
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button id="do-next" look="main" busy={goOn.busy} onClick={() => void goOn.save({ for: null, what: "" })}>
+          It is there, go on
+        </Button>
+        <WaitsOn />
+      </div>
+      <CommandMessage message={goOn.message} meanwhile={goOn.meanwhile} />
+    </Block>
+  );
+}
+
+function WaitsOn() {
+  const { open } = useJobPage();
+  return <Button onClick={() => open({ kind: "waiting" })}>It takes longer</Button>;
 }
 
 function Watched({ until }: { readonly until: string }) {

@@ -34,12 +34,15 @@ const MORE: readonly Form[] = [
   { label: "Name a suspect", dialog: { kind: "suspect" } },
   { label: "Bypass", dialog: { kind: "bypass" } },
   { label: "Watch for it", dialog: { kind: "watch" } },
+  { label: "It waits for something", dialog: { kind: "waiting" } },
+  { label: "Sign as second person", dialog: { kind: "second-look" } },
   { label: "Hand over", dialog: { kind: "hand-over" } },
 ];
 /** What the desk may fill in: what customers tell. */
 const DESK_FORMS: readonly Form[] = [
   { label: "Symptoms", dialog: { kind: "symptoms" } },
   { label: "Earlier work", dialog: { kind: "prior-work" } },
+  { label: "It waits", dialog: { kind: "waiting" } },
   { label: "Hand over", dialog: { kind: "hand-over" } },
 ];
 
@@ -65,9 +68,7 @@ export function EntryLineBar() {
     event.preventDefault();
     setText(completed);
   };
-  const forms = mayRecord
-    ? FORMS.map((form) => ({ ...form, dialog: withNextStep(form.dialog, sheet.need) }))
-    : DESK_FORMS;
+  const forms = mayRecord ? FORMS.map((form) => ({ ...form, dialog: withNextStep(form.dialog, sheet) })) : DESK_FORMS;
   const more = [
     ...(mayRecord ? MORE : []).map(({ label, dialog }) => ({ label, onPick: () => open(dialog) })),
     { label: "Calculators", onPick: () => router.push(`/calculators?job=${sheet.job.id}`) },
@@ -133,10 +134,13 @@ export function EntryLineBar() {
   );
 }
 
-/** The proof that is still missing is the one that opens. */
-function withNextStep(dialog: JobDialog, need: ReturnType<typeof useJobPage>["sheet"]["need"]): JobDialog {
+/** The proof that is still missing is the one that opens: the test that has to pass, the scan that has to be clean. */
+function withNextStep(dialog: JobDialog, { need, proof }: ReturnType<typeof useJobPage>["sheet"]): JobDialog {
   const step = need.kind === "proof" ? need.missing[0] : undefined;
-  return dialog.kind === "proof" && step ? { ...dialog, step } : dialog;
+  if (dialog.kind !== "proof" || !step) return dialog;
+  if (step === "same-test" && proof.sameTest) return { kind: "test", procedure: proof.sameTest.procedure };
+  if (step === "codes-stay-clear") return { kind: proof.codes.kind === "not-read" ? "scan" : "clear" };
+  return { ...dialog, step };
 }
 
 function Understood({ line }: { readonly line: EntryLine }) {

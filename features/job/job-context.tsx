@@ -29,6 +29,9 @@ export type JobDialog =
   | { readonly kind: "close" }
   | { readonly kind: "reopen" }
   | { readonly kind: "hand-over" }
+  | { readonly kind: "waiting" }
+  | { readonly kind: "second-look" }
+  | { readonly kind: "follow-up-day" }
   | { readonly kind: "withdraw"; readonly seq: number };
 
 export interface JobPageValue {

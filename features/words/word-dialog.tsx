@@ -34,6 +34,9 @@ export function WordDialog({ word, list, mayEdit, onClose }: WordDialogProps) {
         <OtherNames word={word} kind={list.kind} mayEdit={mayEdit} />
         {mayEdit && <Spelling word={word} list={list} />}
         {mayEdit && list.kind === "component" && <NeedsPart component={word.key} needs={word.needs ?? {}} />}
+        {mayEdit && (list.kind === "component" || list.kind === "failure") && (
+          <AsksReason word={word} kind={list.kind} />
+        )}
         {mayEdit && <Merging word={word} list={list} onDone={onClose} />}
       </div>
     </Dialog>
@@ -123,6 +126,27 @@ function Spelling({ word, list: { kind, systems } }: Pick<WordDialogProps, "word
           Save
         </Button>
       </Form>
+      <CommandMessage message={message} />
+    </Part>
+  );
+}
+
+/** Fuses, links, burnt pins: something else makes them fail. */
+function AsksReason({ word, kind }: { readonly word: WordView; readonly kind: "component" | "failure" }) {
+  const { send, busy, message } = useCommand(commandPath("ask-reason"));
+  const asks = word.asksReason ?? false;
+  return (
+    <Part title="It hardly fails by itself">
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          checked={asks}
+          disabled={busy}
+          onChange={() => void send({ kind, key: word.key, asks: !asks })}
+          className="size-6 accent-ink"
+        />
+        A finding that names it says what made it fail, or that this was not found
+      </label>
       <CommandMessage message={message} />
     </Part>
   );

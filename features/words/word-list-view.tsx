@@ -9,7 +9,7 @@ import { Button } from "@/ui/button";
 import { classNames } from "@/ui/class-names";
 import { useNotify } from "@/ui/notices";
 import type { TableColumn } from "@/ui/table/column";
-import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
+import { DataTable, ROW_BUTTON } from "@/ui/table/data-table";
 import { WordDialog } from "./word-dialog";
 
 export const KIND_WORDS: Record<WordKind, string> = {
@@ -100,7 +100,7 @@ function columnsOf(kind: WordKind, onOpen: ((key: string) => void) | null): read
             type="button"
             aria-label={`Change ${label}`}
             onClick={() => onOpen(key)}
-            className={`text-left font-medium underline decoration-rule-strong underline-offset-4 ${WHOLE_ROW}`}
+            className={ROW_BUTTON}
           >
             {label}
           </button>

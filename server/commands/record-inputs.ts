@@ -57,13 +57,6 @@ export const effectsInput = () =>
       }),
     );
 
-/** One cause or two. */
-export const causesInput = () =>
-  Joi.array()
-    .max(5)
-    .items(Joi.object({ component: key().required(), failure: key().required(), place: placeInput() }))
-    .unique((a, b) => a.component === b.component && a.failure === b.failure && a.place === b.place);
-
 /** Where on the vehicle, where a part is there more than once: "cylinder 2". */
 export const placeInput = () => optionalLine(60);
 

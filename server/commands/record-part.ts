@@ -18,6 +18,7 @@ interface PartInput extends JobChange {
   readonly cost: Money;
   readonly minutes: number;
   readonly result: PartResult | null;
+  readonly getHome: boolean;
 }
 
 /** A part fitted or repaired, with what it cost; its result may come later. */
@@ -41,13 +42,25 @@ export const recordPart: Command<PartInput, JobAnswer> = {
       .valid(...PART_RESULTS)
       .allow(null)
       .default(null),
+    getHome: Joi.boolean().default(false),
   }),
   run: (context, input) =>
     changeJob(context, input, () => {
-      const { component, failure, place, partNumber, source, maker, cost, result } = input;
+      const { component, failure, place, partNumber, source, maker, cost, result, getHome } = input;
       if (cost.currency !== context.site.currency)
         refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
-      const body = { kind: "part" as const, component, failure, place, partNumber, source, maker, cost, result };
+      const body = {
+        kind: "part" as const,
+        component,
+        failure,
+        place,
+        partNumber,
+        source,
+        maker,
+        cost,
+        result,
+        getHome,
+      };
       return { body, minutes: input.minutes };
     }),
 };

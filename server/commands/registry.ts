@@ -3,6 +3,7 @@ import type { AnyCommand } from "./command";
 import { describeCode, dropCodeEntry, importCodes } from "./code-entries";
 import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, recordFinding, recordProof, reopenJob } from "./conclude-job";
+import { askReason, bookFollowUp, recordSecondLook, recordWaiting } from "./keep-going";
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
 import { openJob } from "./open-job";
@@ -46,6 +47,10 @@ export const COMMANDS: readonly AnyCommand[] = [
   nameSuspect,
   withdrawEntry,
   recordProof,
+  recordWaiting,
+  recordSecondLook,
+  bookFollowUp,
+  askReason,
   recordFinding,
   closeJob,
   reopenJob,

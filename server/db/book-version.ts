@@ -1,6 +1,6 @@
 import "server-only";
 import type { Db } from "./pool";
-import { one } from "./rows";
+import { execute, one } from "./rows";
 
 export interface BookVersion {
   readonly version: string;
@@ -14,4 +14,14 @@ export async function readBookVersion(db: Db): Promise<BookVersion> {
     db,
     "select version, coalesce(written_by = pg_current_xact_id_if_assigned(), false) as own from book_version",
   );
+}
+
+/** By which rules the jobs on record were counted. */
+export async function readLessonVersion(db: Db): Promise<number> {
+  return (await one<{ lesson: number }>(db, "select lesson from book_version")).lesson;
+}
+
+/** The jobs on record are counted by these rules now. */
+export async function writeLessonVersion(db: Db, lesson: number): Promise<void> {
+  await execute(db, "update book_version set lesson = $1", [lesson]);
 }

@@ -1,5 +1,5 @@
 import "server-only";
-import type { PersonId } from "@/core/ids";
+import type { JobId, PersonId, VehicleId } from "@/core/ids";
 import {
   type Cause,
   type ConditionTopic,
@@ -13,13 +13,15 @@ import {
 } from "@/core/book";
 import type { Db } from "./pool";
 import { readSynonyms, type WordKind } from "./words";
-import { execute, many } from "./rows";
+import { execute, many, one } from "./rows";
 
 export interface Word {
   readonly key: string;
   readonly label: string;
   /** What people also call it. */
   readonly also?: readonly string[];
+  /** Of components and failures: where a finding names it, what made it fail is asked. */
+  readonly asksReason?: boolean;
 }
 
 export interface ConditionWord extends Word {
@@ -51,8 +53,11 @@ export async function readVocabulary(db: Db): Promise<Vocabulary> {
   return {
     symptoms: withSynonyms("symptom", await list<SystemWord>("symptom", ", system")),
     conditions: withSynonyms("condition", await list<ConditionWord>("condition", ", topic")),
-    components: withSynonyms("component", await list<SystemWord>("component", ", system, needs")),
-    failures: withSynonyms("failure", await list<Word>("failure", "")),
+    components: withSynonyms(
+      "component",
+      await list<SystemWord>("component", `, system, needs, asks_reason as "asksReason"`),
+    ),
+    failures: withSynonyms("failure", await list<Word>("failure", `, asks_reason as "asksReason"`)),
   };
 }
 
@@ -94,6 +99,80 @@ export async function ensureCause(db: Db, cause: Cause, by: PersonId, now: Date)
      on conflict do nothing`,
     [cause.component, cause.failure, now, by],
   );
+}
+
+/** What each condition is about, merged ones left out. */
+export async function readConditionTopics(db: Db): Promise<ReadonlyMap<string, ConditionTopic>> {
+  const rows = await many<{ key: string; topic: ConditionTopic }>(
+    db,
+    "select key, topic from condition where merged_into is null",
+  );
+  return new Map(rows.map(({ key, topic }) => [key, topic]));
+}
+
+interface AskedOf {
+  readonly jobId: JobId;
+  readonly vehicleId: VehicleId;
+  readonly since: Date;
+}
+
+/**
+ * Those of some causes of which what made them fail is to be asked: the book says so of the part or of how it failed, or the same part was fitted
+ * on another job of this vehicle since a moment.
+ */
+export async function causesAskingReason(
+  db: Db,
+  causes: readonly Cause[],
+  { jobId, vehicleId, since }: AskedOf,
+): Promise<Cause[]> {
+  return many<Cause>(
+    db,
+    `select found.component, found.failure
+     from unnest($1::text[], $2::text[]) as found (component, failure)
+     where exists (select from component k where k.key = current_component(found.component) and k.asks_reason)
+       or exists (select from failure f where f.key = current_failure(found.failure) and f.asks_reason)
+       or exists (
+         select
+         from job_part p
+         join job j on j.id = p.job_id
+         join entry e on e.job_id = p.job_id and e.seq = p.seq
+         where j.vehicle_id = $3 and j.id <> $4 and e.at >= $5
+           and current_component(p.component) = current_component(found.component))`,
+    [causes.map(({ component }) => component), causes.map(({ failure }) => failure), vehicleId, jobId, since],
+  );
+}
+
+/** Of which components and failures what made them fail is asked. */
+export interface AsksReason {
+  readonly components: readonly string[];
+  readonly failures: readonly string[];
+}
+
+/** By the book, and by what was fitted to this vehicle on other jobs. */
+export async function readAsksReason(db: Db, vehicleId: VehicleId, jobId: JobId): Promise<AsksReason> {
+  return one<AsksReason>(
+    db,
+    `select
+       array(
+         select key from component where asks_reason and merged_into is null
+         union
+         select current_component(p.component)
+         from job_part p
+         join job j on j.id = p.job_id
+         where j.vehicle_id = $1 and j.id <> $2
+       ) as components,
+       array(select key from failure where asks_reason and merged_into is null) as failures`,
+    [vehicleId, jobId],
+  );
+}
+
+/** Whether what made it fail is asked where a finding names this component or failure. */
+export async function setAsksReason(
+  db: Db,
+  kind: "component" | "failure",
+  { key, asks }: { readonly key: string; readonly asks: boolean },
+): Promise<void> {
+  await execute(db, `update ${kind} set asks_reason = $2 where key = $1`, [key, asks]);
 }
 
 /** The same of many at once. */

@@ -1,7 +1,7 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Cause } from "@/core/book";
-import type { Confirmation, Finding, FoundCause, JobFacts, ModuleCoverage, Watch } from "@/core/job";
+import type { Confirmation, Finding, FoundCause, JobFacts, LeftOver, ModuleCoverage, Waiting, Watch } from "@/core/job";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { many, one } from "./rows";
@@ -10,6 +10,12 @@ interface FactsRow {
   readonly vehicle: Vehicle;
   readonly odometerKm: number | null;
   readonly closed: boolean;
+  readonly clearings: readonly number[];
+  readonly scans: NonNullable<JobFacts["scans"]>;
+  readonly codesBack: NonNullable<JobFacts["codesBack"]>;
+  readonly secondLooks: readonly number[];
+  readonly waiting: Waiting | null;
+  readonly left: readonly LeftOver[];
   readonly returned: boolean;
   readonly finding: Finding["result"] | null;
   readonly symptoms: JobFacts["symptoms"];
@@ -30,10 +36,12 @@ interface FactsRow {
 
 /** The causes that job `j` was found to have, as the words count now. */
 export const CAUSES_OF_JOB = `
-    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure, 'place', c.place)
+    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure, 'place', c.place, 'reason', c.reason)
        order by c.component, c.failure), '[]')
      from (
-       select current_component(component) as component, current_failure(failure) as failure, string_agg(place, ', ' order by place) as place
+       select current_component(component) as component, current_failure(failure) as failure, string_agg(place, ', ' order by place) as place,
+         (jsonb_agg(jsonb_build_object('state', reason_state, 'text', coalesce(reason_text, '')) order by seq)
+           filter (where reason_state is not null)) -> 0 as reason
        from job_cause
        where job_id = j.id
        group by 1, 2
@@ -58,7 +66,26 @@ const FACTS = `
       'fuel', coalesce(v.fuel, (select n.trait from variant_name n where n.kind = 'engine' and n.make = '' and n.name = v.engine)),
       'gearbox', coalesce(v.gearbox,
         (select n.trait from variant_name n where n.kind = 'transmission' and n.make = '' and n.name = v.transmission))) as vehicle,
-    j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding,
+    j.odometer_km as "odometerKm", j.closed_at is not null as closed, j.finding, j.finding_left as left,
+    array(select ${placeOf("c")} from job_clearing c where c.job_id = j.id order by 1) as clearings,
+    array(select ${placeOf("l")} from job_second_look l where l.job_id = j.id order by 1) as "secondLooks",
+    (select json_build_object('seq', ${placeOf("w")}, 'for', w.waits_for, 'what', w.what, 'due', w.due, 'since', w.since)
+     from job_waiting w
+     where w.job_id = j.id) as waiting,
+    (select coalesce(json_agg(json_build_object('seq', s.place, 'module', s.module, 'code', s.code) order by s.place), '[]')
+     from (
+       select ${placeOf("m")} as place, m.module, null as code
+       from job_module m
+       where m.job_id = j.id and m.state = 'read'
+       union all
+       select ${placeOf("k")}, nullif(k.module, ''), k.code
+       from job_code k
+       where k.job_id = j.id
+     ) s) as scans,
+    (select coalesce(json_agg(json_build_object('seq', ${placeOf("b")}, 'module', nullif(b.module, ''), 'code', b.code)
+       order by ${placeOf("b")}), '[]')
+     from job_code_return b
+     where b.job_id = j.id and b.returned <> 'not') as "codesBack",
     exists (select from job o where o.comeback_of = j.id) as returned,
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
        order by s.first, s.symptom), '[]')
@@ -113,12 +140,14 @@ const FACTS = `
     (select coalesce(json_agg(json_build_object('seq', ${placeOf("p")}, 'component', current_component(p.component), 'failure', current_failure(p.failure),
        'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes, 'place', p.place,
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
-       'result', p.result, 'resultSeq', p.result_seq) order by ${placeOf("p")}), '[]')
+       'result', p.result, 'resultSeq', p.result_seq, 'getHome', p.get_home,
+       'system', (select k.system from component k where k.key = current_component(p.component))) order by ${placeOf("p")}), '[]')
      from job_part p where p.job_id = j.id) as parts,
     (select coalesce(json_agg(json_build_object('seq', b.seq, 'what', b.what, 'removed', b.removed_seq is not null)
        order by b.seq), '[]')
      from job_bypass b where b.job_id = j.id) as bypasses,
-    (select coalesce(json_agg(json_build_object('seq', ${placeOf("f")}, 'step', f.step, 'result', f.result) order by ${placeOf("f")}), '[]')
+    (select coalesce(json_agg(json_build_object('seq', ${placeOf("f")}, 'step', f.step, 'result', f.result, 'cleanTries', f.clean_tries)
+       order by ${placeOf("f")}), '[]')
      from job_proof f where f.job_id = j.id) as proof,
     (select coalesce(json_agg(json_build_object('component', n.component, 'failure', n.failure) order by n.component, n.failure), '[]')
      from (
@@ -140,6 +169,6 @@ export async function readFactsOf(db: Db, jobIds: readonly JobId[]): Promise<Rea
   return new Map(rows.map(({ id, ...row }) => [id, factsOf(row)]));
 }
 
-function factsOf({ finding, causes, ...rest }: FactsRow): JobFacts {
-  return { ...rest, finding: finding ? { result: finding, causes } : null };
+function factsOf({ finding, causes, left, ...rest }: FactsRow): JobFacts {
+  return { ...rest, finding: finding ? { result: finding, causes, left } : null };
 }

@@ -33,24 +33,38 @@ const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = 
       place,
     })),
   job_part: ({ parts }) =>
-    rows(parts, ({ component, failure, place, partNumber, source, minutes, cost, result, resultSeq }) => ({
-      component,
-      failure,
-      place,
-      part_number: partNumber,
-      source,
-      minutes,
-      cost: cost.amount,
-      currency: cost.currency,
-      result,
-      result_seq: resultSeq,
-    })),
-  job_proof: ({ proof }) => rows(proof, ({ step, result }) => ({ step, result })),
+    rows(
+      parts,
+      ({ component, failure, place, partNumber, source, minutes, cost, result, resultSeq, getHome = false }) => ({
+        component,
+        failure,
+        place,
+        part_number: partNumber,
+        source,
+        minutes,
+        cost: cost.amount,
+        currency: cost.currency,
+        result,
+        result_seq: resultSeq,
+        get_home: getHome,
+      }),
+    ),
+  job_proof: ({ proof }) => rows(proof, ({ step, result, cleanTries }) => ({ step, result, clean_tries: cleanTries })),
+  job_clearing: ({ clearings }) => rows(clearings, () => ({})),
+  job_second_look: ({ secondLooks }) => rows(secondLooks, () => ({})),
+  job_waiting: ({ waiting }) =>
+    rows(waiting ? [waiting] : [], ({ for: whom, what, due, since }) => ({ waits_for: whom, what, due, since })),
   job_suspect: ({ suspects }) => rows(suspects, ({ component, failure }) => ({ component, failure })),
   job_cause: ({ finding }) =>
     rows(
       finding ? finding.causes.map((cause) => ({ ...cause, seq: finding.seq, position: finding.position })) : [],
-      ({ component, failure, place = null }) => ({ component, failure, place }),
+      ({ component, failure, place = null, reason = null }) => ({
+        component,
+        failure,
+        place,
+        reason_state: reason?.state ?? null,
+        reason_text: reason?.text ?? null,
+      }),
     ),
 };
 
@@ -99,11 +113,13 @@ async function fillAccess(db: Db, jobId: JobId, { tests }: JobRecord): Promise<v
   );
 }
 
-async function setJob(db: Db, jobId: JobId, { odometerKm, holder, finding, closed }: JobRecord): Promise<void> {
+async function setJob(db: Db, jobId: JobId, record: JobRecord): Promise<void> {
+  const { odometerKm, holder, finding, closed, askOn } = record;
   await execute(
     db,
     `update job
-     set odometer_km = $2, held_by = case when $3 then $4 else held_by end, finding = $5, closed_at = $6, closed_by = $7
+     set odometer_km = $2, held_by = case when $3 then $4 else held_by end, finding = $5, closed_at = $6, closed_by = $7,
+       finding_left = $8, ask_on = $9
      where id = $1`,
     [
       jobId,
@@ -113,6 +129,8 @@ async function setJob(db: Db, jobId: JobId, { odometerKm, holder, finding, close
       finding?.result ?? null,
       closed?.at ?? null,
       closed?.by ?? null,
+      JSON.stringify(finding?.left ?? []),
+      askOn?.day ?? null,
     ],
   );
 }

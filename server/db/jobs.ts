@@ -20,11 +20,14 @@ export interface JobRow {
   readonly openedAt: Date;
   readonly closedAt: Date | null;
   readonly finding: FindingResult | null;
+  /** The day on which somebody asks after it, YYYY-MM-DD. */
+  readonly askOn: string | null;
 }
 
 const COLUMNS = `
   j.id, j.key, j.site_id as "siteId", j.number, j.vehicle_id as "vehicleId", j.odometer_km as "odometerKm", j.complaint,
-  j.version, j.held_by as "heldBy", h.name as "heldByName", j.opened_at as "openedAt", j.closed_at as "closedAt", j.finding`;
+  j.version, j.held_by as "heldBy", h.name as "heldByName", j.opened_at as "openedAt", j.closed_at as "closedAt", j.finding,
+  to_char(j.ask_on, 'YYYY-MM-DD') as "askOn"`;
 
 /** The version of every open job of a site. */
 export async function openVersions(db: Db, siteId: SiteId): Promise<Readonly<Record<string, number>>> {

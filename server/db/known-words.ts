@@ -43,6 +43,11 @@ function wordsOf(body: EntryBody): readonly UsedWord[] {
       ]);
     case "confirmed":
       return body.conditions.map((each, nth) => condition(each, `conditions[${nth}]`));
+    case "proof":
+      return [
+        ...(body.conditions ?? []).map((each, nth) => condition(each, `conditions[${nth}]`)),
+        ...(body.notHad ?? []).map((each, nth) => condition(each, `notHad[${nth}]`)),
+      ];
     case "test":
       // What a procedure says was looked at when it was written down.
       if (body.procedure !== null) return [];
@@ -63,12 +68,14 @@ function wordsOf(body: EntryBody): readonly UsedWord[] {
     case "watch":
     case "scan":
     case "cleared":
+    case "waiting":
+    case "second-look":
+    case "ask-after":
     case "part-result":
     case "note":
     case "bypass":
     case "bypass-removed":
     case "withdrawn":
-    case "proof":
     case "closed":
     case "reopened":
     case "handed":

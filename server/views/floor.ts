@@ -5,7 +5,7 @@ import { causeName, lowerFirst, type Labels } from "@/core/words";
 import type { Plan } from "@/core/plan";
 import type { JobId, PersonId } from "@/core/ids";
 import { needOf, type JobFacts, type Need } from "@/core/job";
-import { PROOF_WORDS } from "@/core/entries";
+import { PROOF_WORDS, WAITING_WORDS } from "@/core/entries";
 import type { Vehicle } from "@/core/vehicle";
 import { readFacts } from "@/server/db/facts";
 import {
@@ -18,6 +18,7 @@ import {
 import { pool, type Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { loadLabels } from "@/server/book/load";
+import { shopDay } from "@/server/shop-day";
 import { outlookOf } from "./outlook";
 
 export interface FloorJob {
@@ -56,7 +57,7 @@ export async function loadFloor(site: Site, now: Date): Promise<Floor> {
     listOpenJobs(db, site.id),
     loadLabels(db),
     listComebacks(db, site.id),
-    listFollowUpsDue(db, site.id, due),
+    listFollowUpsDue(db, site.id, due, shopDay(site, now)),
   ]);
   const jobs = await Promise.all(rows.map((row) => floorJob(db, site, row, labels)));
   return { jobs, comebacks, followUps };
@@ -78,6 +79,8 @@ function nextText(need: Need, facts: JobFacts, { actions: [next] }: Plan, labels
       return `Try it: ${labels.component(need.component)} is in`;
     case "proof":
       return need.missing.map((step, at) => (at ? lowerFirst(PROOF_WORDS[step]) : PROOF_WORDS[step])).join(", ");
+    case "waiting":
+      return `${WAITING_WORDS[need.for]}: ${need.what}${need.due ? `, due ${dayText(need.due)}` : ""}`;
     case "watch":
       return `Ask again on ${dayText(need.until)}`;
     case "decision":

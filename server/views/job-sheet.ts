@@ -3,9 +3,21 @@ import { causeName, type Labels } from "@/core/words";
 import { questionsFor } from "@/core/plan";
 import { groupsAmong, silentModules, type CodeGroup, type ModuleName, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
-import { cameBack, caseOf, curePart, deadEndMinutes, needOf, rungOfJob, type JobFacts, type Need } from "@/core/job";
-import { FINDING_WORDS, partMakersIn, symptomText } from "@/core/entries";
-import { readVocabulary, type Vocabulary } from "@/server/db/book";
+import {
+  cameBack,
+  caseOf,
+  deadEndMinutes,
+  needOf,
+  obstaclesOf,
+  rungOfJob,
+  SIGNABLE,
+  type JobFacts,
+  type Need,
+  type ObstacleKind,
+  type SignableKind,
+} from "@/core/job";
+import { FINDING_WORDS, obstacleText, partMakersIn, symptomText } from "@/core/entries";
+import { readAsksReason, readVocabulary, type AsksReason, type Vocabulary } from "@/server/db/book";
 import { marketMattersOf } from "@/server/db/catalogue";
 import { readFacts } from "@/server/db/facts";
 import { listInstruments, type InstrumentRow } from "@/server/db/instruments";
@@ -27,6 +39,7 @@ import { codeMeanings, type CodeMeaning } from "./codes";
 import { jobOf } from "./job-of";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
 import { outlookOf } from "./outlook";
+import { proofView, type ProofView } from "./proof";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
 import { currentCause, trailMap, type TrailMapView } from "./trail-map";
 
@@ -36,6 +49,14 @@ export interface ModuleChoices {
   readonly usual: readonly string[];
   /** Those that the shop speaks of at all. */
   readonly names: readonly ModuleName[];
+}
+
+/** Something that is to be settled before the job closes. */
+export interface ObstacleView {
+  readonly kind: ObstacleKind;
+  readonly text: string;
+  /** What a lead may sign for; null where nobody gets over it. */
+  readonly signable: SignableKind | null;
 }
 
 export interface JobSheet {
@@ -49,7 +70,14 @@ export interface JobSheet {
   readonly findingText: string | null;
   readonly need: Need;
   readonly needName: string | null;
-  readonly sameTest: string | null;
+  /** What proves the cure so far, and what is missing of it. */
+  readonly proof: ProofView;
+  /** What stands in the way of closing, each with what to do about it. */
+  readonly obstacles: readonly ObstacleView[];
+  /** Where a finding names one of these, what made it fail is asked. */
+  readonly asksReason: AsksReason;
+  /** The day on which somebody asks after the job, YYYY-MM-DD. */
+  readonly askOn: string | null;
   readonly cameBack: boolean;
   readonly map: TrailMapView;
   readonly trail: readonly EntryView[];
@@ -102,7 +130,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const labels = labelsFrom(words, book.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const componentOf = new Map(book.procedures.map(({ key, component }) => [key, component]));
-  const [like, ends, meanings, groups, designed, matters, names, usual, ownProcedures] = await Promise.all([
+  const [like, ends, meanings, groups, designed, matters, names, usual, ownProcedures, asksReason] = await Promise.all([
     likeJobs(db, file, { labels, advice, self: id }),
     deadEnds(db, file, labels, site),
     codeMeanings(db, codes, vehicle.make),
@@ -112,11 +140,13 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     listModules(db),
     modulesOfModel(db, vehicle),
     proceduresVersion(db),
+    readAsksReason(db, vehicle.id, id),
   ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
     job,
+    askOn: job.askOn,
     vehicle,
     facts,
     minutes,
@@ -131,6 +161,13 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     sharedByCodes: groupsAmong(codes, groups),
     silentModules: silentModules(codes, unanswered(facts), names),
     designed,
+    proof: proofView(facts, trail, labels),
+    obstacles: obstaclesOf(facts).map((obstacle) => ({
+      kind: obstacle.kind,
+      text: obstacleText(obstacle, labels),
+      signable: SIGNABLE.find((kind) => kind === obstacle.kind) ?? null,
+    })),
+    asksReason,
     market: vehicle.market !== null && matters ? { name: vehicle.market, matters } : null,
     questions: questionsFor(book, file, conditions).map(({ condition }) => ({
       condition,
@@ -156,7 +193,6 @@ function conclusions(facts: JobFacts, labels: Labels) {
     findingText: findingText(facts, labels),
     need,
     needName: need.kind === "part-result" ? labels.component(need.component) : null,
-    sameTest: failedTest(facts),
     cameBack: cameBack(facts),
   };
 }
@@ -167,18 +203,4 @@ function findingText({ finding }: JobFacts, labels: Labels): string | null {
     .map((cause) => causeName(labels, cause) + (cause.place ? `, ${cause.place}` : ""))
     .join(" and ");
   return causes ? `${FINDING_WORDS[finding.result]}: ${causes}` : FINDING_WORDS[finding.result];
-}
-
-/** The test that spoke for the cause: the one to repeat as proof. */
-function failedTest(facts: JobFacts): string | null {
-  const cure = curePart(facts);
-  const speaks = facts.tests.filter(
-    ({ effects, procedure }) =>
-      procedure &&
-      effects.some(
-        ({ effect, component }) =>
-          (effect === "proves" || effect === "confirms" || effect === "supports") && component === cure?.component,
-      ),
-  );
-  return speaks.at(-1)?.title ?? null;
 }

@@ -87,6 +87,9 @@ function markOf(body: EntryWithOdds["body"]): EntryView["mark"] {
     case "proof":
       return body.result === "held" ? "holds" : "fails";
     case "opened":
+    case "waiting":
+    case "second-look":
+    case "ask-after":
     case "symptoms":
     case "odometer":
     case "prior-work":

@@ -15,6 +15,8 @@ export interface WordView {
   readonly merged: readonly { readonly key: string; readonly label: string }[];
   /** Of a component: what a vehicle must be to have it. */
   readonly needs?: Partial<Needs>;
+  /** Of components and failures: where a finding names it, what made it fail is asked. */
+  readonly asksReason?: boolean;
   /** Jobs that name it, under whatever name. */
   readonly jobs: number;
 }
@@ -56,6 +58,7 @@ interface PlainWord {
   readonly system: string | null;
   readonly topic: ConditionTopic | null;
   readonly needs?: Partial<Needs>;
+  readonly asksReason?: boolean;
 }
 
 function listOf(vocabulary: Awaited<ReturnType<typeof readVocabulary>>, kind: WordKind): readonly PlainWord[] {

@@ -127,6 +127,8 @@ function Cell({ children }: { readonly children: ReactNode }) {
 
 /** For the link of a row: the whole row can be tapped. */
 export const WHOLE_ROW = "after:absolute after:inset-0";
+/** The same for a button. */
+export const ROW_BUTTON = `-my-2.5 block min-h-11 w-full text-left font-medium underline decoration-rule-strong underline-offset-4 ${WHOLE_ROW}`;
 
 const cellClass = <Row extends RowData>({ numeric, wide, className }: TableColumn<Row>) =>
   classNames(

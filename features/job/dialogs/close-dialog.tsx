@@ -1,81 +1,129 @@
 "use client";
 
-import type { JobSheet } from "@/server/views/job-sheet";
-import { Field, TextArea } from "@/ui/form";
-import { useJobPage } from "../job-context";
+import { addDays, format } from "date-fns";
+import type { SignableKind } from "@/core/job";
+import type { ObstacleView } from "@/server/views/job-sheet";
+import { Button } from "@/ui/button";
+import { Field, TextArea, TextInput } from "@/ui/form";
+import { useJobPage, type JobDialog } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 
-/** Closes the job; what it teaches the book grows with what was proved. */
+/** A repair is asked after sooner where less was proved, days by rung. */
+const ASK_AFTER_DAYS = [3, 7, 7, 14, 21, 60];
+
+/** Closes the job; what it teaches the book grows with what was proved. What is missing is said before anybody types. */
 export function CloseDialog() {
   const { sheet, rights } = useJobPage();
-  const form = useJobForm("close", { reason: "", bypassReason: "" });
+  const isCause = sheet.facts.finding?.result === "root-cause";
+  const form = useJobForm("close", {
+    reason: "",
+    signed: {} as Readonly<Record<string, string>>,
+    askOn: isCause ? format(addDays(new Date(), ASK_AFTER_DAYS[sheet.rung] ?? 7), "yyyy-MM-dd") : "",
+  });
   const command = useJobCommand("close-job", "Job closed", { form });
-  const [reason, setReason] = form.field("reason");
-  const [bypassReason, setBypassReason] = form.field("bypassReason");
-  const unproved = sheet.need.kind === "proof";
-  const standsInTheWay = obstacles(sheet, rights.includes("job.reopen"));
-  const bypasses = (sheet.facts.bypasses ?? []).flatMap(({ what, removed }) => (removed ? [] : what));
+  const [signed, setSigned] = form.field("signed");
+  const isLead = rights.includes("job.reopen");
+  const blocked = sheet.obstacles.filter(({ signable }) => !isLead || signable === null);
+  const toSign = isLead ? sheet.obstacles.filter(({ signable }) => signable !== null) : [];
+  const missing = sheet.need.kind === "proof" && !toSign.some(({ kind }) => kind === "proof");
+  const signatures = toSign.flatMap(({ signable }) =>
+    signable ? [{ for: signable, reason: signed[signable] ?? "" }] : [],
+  );
   return (
     <JobForm
       title="Close the job"
       lead={sheet.findingText ?? "No cause is named yet."}
       command={command}
       form={form}
-      fields={["reason", "bypassReason"]}
+      fields={["reason", "askOn", ...toSign.map((_, at) => `signed[${at}].reason`)]}
       save="Close the job"
-      disabled={standsInTheWay.length > 0}
-      onSubmit={() => command.save({ reason, ...(bypasses.length ? { bypassReason } : {}) })}
+      disabled={blocked.length > 0 || signatures.some(({ reason }) => !reason.trim())}
+      onSubmit={() =>
+        command.save({
+          reason: form.values.reason,
+          signed: signatures,
+          askOn: isCause ? form.values.askOn || null : null,
+        })
+      }
     >
-      {standsInTheWay.map((obstacle) => (
-        <p key={obstacle} role="note" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
-          {obstacle}
-        </p>
+      {blocked.map((obstacle) => (
+        <Blocked key={obstacle.kind} obstacle={obstacle} isLead={isLead} />
       ))}
-      {unproved && <p>It is not proved as far as it can be. It teaches the book less until somebody follows up.</p>}
-      {bypasses.length > 0 && (
-        <div className="flex flex-col gap-2 border-2 border-brick px-4 py-3">
-          <p className="font-semibold text-brick">Still in place: {bypasses.join("; ")}</p>
-          <p>Take it out before the vehicle leaves. Only a lead may sign that it stays.</p>
-          {rights.includes("job.reopen") && (
-            <Field name="bypassReason" label="Signed: why it stays in place">
-              <TextArea rows={2} value={bypassReason} onChange={(event) => setBypassReason(event.target.value)} />
-            </Field>
-          )}
+      {toSign.map(({ kind, text, signable }, at) => (
+        <div key={kind} className="flex flex-col gap-2 border-2 border-brick px-4 py-3">
+          <p className="font-semibold text-brick">{capital(text)}.</p>
+          <WayOut kind={kind} />
+          <Field name={`signed[${at}].reason`} label="Signed: why it is closed all the same">
+            <TextArea
+              rows={2}
+              value={signed[signable ?? ""] ?? ""}
+              onChange={(event) => setSigned((now) => ({ ...now, [signable as SignableKind]: event.target.value }))}
+            />
+          </Field>
         </div>
+      ))}
+      {missing && <p>It is not proved as far as it can be. It teaches the book less until somebody follows up.</p>}
+      {isCause && (
+        <Field name="askOn" label="Ask the customer whether it held" className="max-w-60">
+          <TextInput type="date" {...form.text("askOn")} />
+        </Field>
       )}
       <Field
         name="reason"
-        label={unproved ? "Why it is closed all the same" : "Remark"}
-        {...(unproved ? {} : { hint: "optional" })}
+        label={missing ? "Why it is closed all the same" : "Remark"}
+        {...(missing ? {} : { hint: "optional" })}
       >
-        <TextArea rows={2} value={reason} onChange={(event) => setReason(event.target.value)} />
+        <TextArea rows={2} {...form.text("reason")} />
       </Field>
     </JobForm>
   );
 }
 
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** What nobody gets over, or this person does not: said before anything is typed. */
-function obstacles({ facts, cameBack, rung }: JobSheet, isLead: boolean): readonly string[] {
-  const untried = facts.parts.some(({ result }) => result === null);
-  const isCause = facts.finding?.result === "root-cause";
-  const bridged = (facts.bypasses ?? []).some(({ removed }) => !removed);
-  return [
-    ...(facts.finding ? [] : ["Name the cause first, or say that it was not found."]),
-    ...(untried ? ["A part was fitted and not tried yet: record its result."] : []),
-    ...(isCause && cameBack ? ["The fault came back after this repair: name the cause anew."] : []),
-    ...(isCause && !cameBack && rung === 0 && !isLead
-      ? ["Nothing proves it yet: record a proof, or ask a lead to close it."]
-      : []),
-    ...(bridged && !isLead ? ["A bypass is in place: take it out, or ask a lead to sign why it stays."] : []),
-  ];
+function Blocked({
+  obstacle: { kind, text, signable },
+  isLead,
+}: {
+  readonly obstacle: ObstacleView;
+  readonly isLead: boolean;
+}) {
+  return (
+    <div role="note" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
+      <p>
+        {capital(text)}
+        {signable && !isLead ? "; or a lead signs why it is closed all the same." : "."}
+      </p>
+      <WayOut kind={kind} />
+    </div>
+  );
+}
+
+const WAYS: Partial<Record<ObstacleView["kind"], { readonly label: string; readonly dialog: JobDialog }>> = {
+  "no-finding": { label: "Name the cause", dialog: { kind: "finding" } },
+  "came-back": { label: "Name the cause anew", dialog: { kind: "finding" } },
+  "left-over": { label: "Say what becomes of it", dialog: { kind: "finding" } },
+  "second-look": { label: "Sign as second person", dialog: { kind: "second-look" } },
+  proof: { label: "Record the drive", dialog: { kind: "proof", step: "road-test" } },
+};
+
+function WayOut({ kind }: { readonly kind: ObstacleView["kind"] }) {
+  const { open } = useJobPage();
+  const way = WAYS[kind];
+  if (!way) return null;
+  return (
+    <Button look="quiet" className="self-start" onClick={() => open(way.dialog)}>
+      {way.label}
+    </Button>
+  );
 }
 
 export function ReopenDialog() {
   const form = useJobForm("reopen", { reason: "" });
   const command = useJobCommand("reopen-job", "Job opened again", { form });
-  const [reason, setReason] = form.field("reason");
   return (
     <JobForm
       title="Open the job again"
@@ -84,10 +132,10 @@ export function ReopenDialog() {
       form={form}
       fields={["reason"]}
       save="Open it again"
-      onSubmit={() => command.save({ reason })}
+      onSubmit={() => command.save({ reason: form.values.reason })}
     >
       <Field name="reason" label="Why">
-        <TextArea rows={2} value={reason} onChange={(event) => setReason(event.target.value)} autoFocus />
+        <TextArea rows={2} {...form.text("reason")} autoFocus />
       </Field>
     </JobForm>
   );

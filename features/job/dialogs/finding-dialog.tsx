@@ -2,7 +2,7 @@
 
 import { X } from "lucide-react";
 import type { Cause } from "@/core/book";
-import type { FoundCause } from "@/core/job";
+import type { FoundCause, LeftOver } from "@/core/job";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
@@ -11,7 +11,9 @@ import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
+import { LeftOverFields } from "./left-over-fields";
 import { PlaceField } from "./place-field";
+import { ReasonField } from "./reason-field";
 
 const RESULTS = [
   { value: "root-cause", label: "Found: root cause" },
@@ -33,6 +35,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
     causes: startWith(sheet.facts) as readonly FoundCause[],
     adding: { component: "", failure: "" } as Cause,
     place: "",
+    left: (sheet.facts.finding?.left ?? []) as readonly LeftOver[],
     why: designed?.what ?? "",
     tellCustomer: designed?.tellCustomer ?? "",
   });
@@ -41,9 +44,11 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
   const [causes, setCauses] = form.field("causes");
   const [adding, setAdding] = form.field("adding");
   const [place, setPlace] = form.field("place");
+  const [left, setLeft] = form.field("left");
   const [why, setWhy] = form.field("why");
   const [tellCustomer, setTellCustomer] = form.field("tellCustomer");
   const noFault = result === "no-fault-found";
+  const isCause = result === "root-cause";
   const all = adding.component && adding.failure ? [...causes, { ...adding, place: place || null }] : causes;
   return (
     <JobForm
@@ -51,10 +56,18 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
       lead="Component and how it failed. A job that ends unsolved is a result too: say what is missing."
       command={command}
       form={form}
-      fields={["causes", "why", "tellCustomer"]}
+      fields={["causes", "left", "why", "tellCustomer"]}
       save="Save the finding"
       disabled={result === "root-cause" && all.length === 0}
-      onSubmit={() => command.save({ result, causes: all, why, tellCustomer: noFault ? tellCustomer : null })}
+      onSubmit={() =>
+        command.save({
+          result,
+          causes: result === "unresolved" ? [] : all,
+          left: isCause ? left : [],
+          why,
+          tellCustomer: noFault ? tellCustomer : null,
+        })
+      }
     >
       <ChooseOne label="Finding" value={result} onChange={setResult} choices={RESULTS} stacked />
       {result !== "unresolved" && (
@@ -62,6 +75,22 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
           <CauseList causes={causes} onChange={setCauses} />
           <CausePicker {...adding} onChange={setAdding} />
           {adding.component && <PlaceField value={place} onChange={setPlace} />}
+          {isCause &&
+            all.map((cause, at) => (
+              <ReasonField
+                key={cause.component + cause.failure + (cause.place ?? "")}
+                at={at}
+                cause={cause}
+                problem={command.problems.find(({ path }) => path.startsWith(`causes[${at}].reason`))?.message ?? null}
+                onChange={(reason) => {
+                  setCauses(all.map((each) => (each === cause ? { ...each, reason } : each)));
+                  if (at >= causes.length) {
+                    setAdding({ component: "", failure: "" });
+                    setPlace("");
+                  }
+                }}
+              />
+            ))}
           {adding.component && adding.failure && (
             <Button
               className="self-start"
@@ -76,15 +105,10 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
           )}
         </>
       )}
+      {isCause && all.length > 0 && <LeftOverFields left={left} onChange={setLeft} />}
       <Field
         name="why"
-        label={
-          result === "unresolved"
-            ? "What is known, and what is missing"
-            : noFault
-              ? "What is going on"
-              : "What made it fail"
-        }
+        label={result === "unresolved" ? "What is known, and what is missing" : noFault ? "What is going on" : "Note"}
       >
         <TextArea rows={3} value={why} onChange={(event) => setWhy(event.target.value)} />
       </Field>

@@ -19,6 +19,9 @@ import { ScanDialog } from "./scan-dialog";
 import { SuspectDialog } from "./suspect-dialog";
 import { SymptomsDialog } from "./symptoms-dialog";
 import { TestDialog } from "./test/test-dialog";
+import { FollowUpDayDialog } from "./follow-up-day-dialog";
+import { SecondLookDialog } from "./second-look-dialog";
+import { WaitingDialog } from "./waiting-dialog";
 import { WatchDialog } from "./watch-dialog";
 import { WithdrawDialog } from "./withdraw-dialog";
 
@@ -63,6 +66,12 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
       return <ReopenDialog />;
     case "hand-over":
       return <HandOverDialog />;
+    case "waiting":
+      return <WaitingDialog />;
+    case "second-look":
+      return <SecondLookDialog />;
+    case "follow-up-day":
+      return <FollowUpDayDialog />;
     case "withdraw":
       return <WithdrawDialog seq={dialog.seq} />;
     default:

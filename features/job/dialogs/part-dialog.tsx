@@ -15,7 +15,7 @@ import { PlaceField } from "./place-field";
 
 export const RESULT_CHOICES = [
   { value: "fixed", label: "Cured it" },
-  { value: "partly", label: "Helped in part" },
+  { value: "partly", label: "It was bad, more is wrong" },
   { value: "no-change", label: "No change" },
 ] as const;
 
@@ -45,6 +45,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
     cost: planned?.kind === "repair" && planned.planned ? String(planned.partsCost.amount) : "",
     minutes: planned?.kind === "repair" && planned.planned ? String(planned.minutes) : "",
     result: "later" as string | null,
+    getHome: false,
   });
   const command = useJobCommand("record-part", "Repair saved", { form });
   const [cause, setCause] = form.field("cause");
@@ -66,6 +67,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       cost: { amount: numberOrText(cost, decimalOf(site.unitSystem)) ?? 0, currency: site.currency },
       minutes: minutesOrText(minutes),
       result: result === "later" ? null : result,
+      getHome: form.values.getHome,
     });
   return (
     <JobForm
@@ -110,6 +112,15 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
           <TextInput value={maker} maxLength={80} onChange={(event) => setMaker(event.target.value)} />
         </Field>
       )}
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          checked={form.values.getHome}
+          onChange={(event) => form.set({ getHome: event.target.checked })}
+          className="size-6 accent-ink"
+        />
+        Only to get home: it is no repair, and never counts as one
+      </label>
       <PlaceField value={place} onChange={setPlace} />
       <MinutesField value={minutes} onChange={setMinutes} />
       <div>

@@ -1,58 +1,87 @@
 "use client";
 
+import { isMetOnADrive } from "@/core/book";
+import { LEVELS } from "@/core/entries";
 import type { ProofStep } from "@/core/proof";
+import { decimalOf } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
-import { Field, TextArea } from "@/ui/form";
+import { Field, TextArea, TextInput } from "@/ui/form";
 import { STEP_TITLES } from "../next-proof";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
-import { MinutesField, minutesOrText } from "./minutes-field";
+import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 
-const STEP_CHOICES: readonly { readonly value: ProofStep; readonly label: string }[] = [
+/** The steps that somebody tells of. The same test and clear codes are shown by the test and by the scan themselves. */
+const TOLD = [
   { value: "bench", label: "Tried before closing up" },
-  { value: "same-test", label: "Same test" },
-  { value: "codes-stay-clear", label: "Codes stay clear" },
   { value: "road-test", label: "Road test" },
   { value: "follow-up", label: "Follow-up" },
-];
+] as const;
+
+const LEVEL_CHOICES = [
+  { value: "as-before", label: "Right and dry" },
+  { value: "topped-up", label: "Topped up, as expected" },
+  { value: "lost", label: "Lost, or a leak" },
+] as const;
 
 /** One step of proof. */
 export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
   const { sheet } = useJobPage();
-  const form = useJobForm(`proof ${wanted}`, {
-    step: wanted as ProofStep,
+  const start = TOLD.find(({ value }) => value === wanted)?.value ?? "road-test";
+  const form = useJobForm(`proof ${start}`, {
+    step: start as string,
     result: null as string | null,
+    met: {} as Readonly<Record<string, string>>,
+    km: "",
+    cleanTries: "",
+    levels: null as string | null,
     minutes: "10",
     note: "",
   });
   const command = useJobCommand("record-proof", "Proof saved", { form });
-  const [step, setStep] = form.field("step");
+  const [stepText, setStep] = form.field("step");
   const [result, setResult] = form.field("result");
+  const [met, setMet] = form.field("met");
+  const [levels, setLevels] = form.field("levels");
   const [minutes, setMinutes] = form.field("minutes");
-  const [note, setNote] = form.field("note");
+  const step = TOLD.find(({ value }) => value === stepText)?.value ?? start;
+  const drivable = new Set(sheet.words.conditions.flatMap(({ key, topic }) => (isMetOnADrive(topic) ? key : [])));
+  const told = [...new Set(sheet.facts.symptoms.flatMap(({ conditions }) => conditions))].filter((key) =>
+    drivable.has(key),
+  );
+  const isDrive = step === "road-test";
+  const isHeld = result === "held";
+  const answered = (answer: string) => told.filter((each) => met[each] === answer);
+  const save = () =>
+    command.save({
+      step,
+      result,
+      minutes: minutesOrText(minutes),
+      note: form.values.note,
+      ...(isDrive
+        ? {
+            conditions: answered("met"),
+            notHad: answered("not-had"),
+            km: numberOrText(form.values.km, decimalOf("metric")),
+            cleanTries: isHeld ? numberOrText(form.values.cleanTries, decimalOf("metric")) : null,
+            levels: LEVELS.find((each) => each === levels) ?? null,
+          }
+        : {}),
+    });
   return (
     <JobForm
       title={STEP_TITLES[step]}
-      lead={
-        step === "road-test"
-          ? sheet.symptoms.join("; ") || "Under the conditions of the complaint."
-          : sheet.job.complaint
-      }
+      lead={isDrive ? sheet.symptoms.join("; ") || "Under the conditions of the complaint." : sheet.job.complaint}
       command={command}
       form={form}
-      fields={["minutes", "note"]}
+      fields={["minutes", "note", "conditions", "notHad", "km", "cleanTries", "levels"]}
       save="Save the proof"
       disabled={!result}
-      onSubmit={() => command.save({ step, result, minutes: minutesOrText(minutes), note })}
+      onSubmit={save}
     >
-      <ChooseOne
-        label="Kind of proof"
-        value={step}
-        onChange={(value) => setStep(STEP_CHOICES.find((each) => each.value === value)?.value ?? step)}
-        choices={STEP_CHOICES}
-      />
+      <ChooseOne label="Kind of proof" value={step} onChange={setStep} choices={TOLD} />
       <div>
         <p className="mb-2 font-medium">Result</p>
         <ChooseOne
@@ -65,10 +94,101 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
           ]}
         />
       </div>
+      {isDrive && isHeld && (
+        <>
+          {told.length > 0 && (
+            <Conditions told={told} met={met} onChange={(next) => setMet((now) => ({ ...now, ...next }))} />
+          )}
+          {sheet.proof.tries && <Tries form={form} />}
+          <Field name="km" label="Kilometres" hint="optional" className="max-w-40">
+            <TextInput {...form.text("km")} inputMode="decimal" className="mono" />
+          </Field>
+          <Field name="levels" label="Levels and leaks after the run" hint="optional: looked at again when it stands">
+            <div>
+              <ChooseOne
+                label="Levels and leaks after the run"
+                value={levels}
+                onChange={setLevels}
+                choices={LEVEL_CHOICES}
+              />
+            </div>
+          </Field>
+        </>
+      )}
       <MinutesField value={minutes} onChange={setMinutes} />
-      <Field name="note" label="Note" hint="optional: how far, how cold, which hill">
-        <TextArea rows={2} value={note} onChange={(event) => setNote(event.target.value)} />
+      <Field
+        name="note"
+        label={step === "bench" ? "What was tried" : "Note"}
+        hint={step === "bench" ? "before it is closed up" : "optional: how far, how cold, which hill"}
+      >
+        <TextArea rows={2} {...form.text("note")} />
       </Field>
     </JobForm>
+  );
+}
+
+interface ConditionsProps {
+  readonly told: readonly string[];
+  readonly met: Readonly<Record<string, string>>;
+  readonly onChange: (next: Readonly<Record<string, string>>) => void;
+}
+
+/** Each condition of the complaint: the drive is proof where they were met. */
+function Conditions({ told, met, onChange }: ConditionsProps) {
+  const { conditions } = useJobPage().sheet.words;
+  const label = (key: string) => conditions.find((each) => each.key === key)?.label ?? key;
+  return (
+    <Field
+      name="conditions"
+      label="As the customer told it"
+      hint="each was met on the drive, or could not be had today"
+    >
+      <div className="flex flex-col gap-2">
+        {told.map((key) => (
+          <div
+            key={key}
+            className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-b border-rule pb-2"
+          >
+            <span className="font-medium">{label(key)}</span>
+            <ChooseOne
+              label={label(key)}
+              value={met[key] ?? null}
+              onChange={(answer) => onChange({ [key]: answer })}
+              choices={[
+                { value: "met", label: "Met" },
+                { value: "not-had", label: "Could not be had" },
+              ]}
+            />
+          </div>
+        ))}
+      </div>
+    </Field>
+  );
+}
+
+/** A fault that came now and then is tried so often that it would have shown itself. */
+function Tries({
+  form,
+}: {
+  readonly form: {
+    text(name: "cleanTries"): {
+      readonly value: string;
+      readonly onChange: (event: { readonly target: { readonly value: string } }) => void;
+    };
+  };
+}) {
+  const { tries } = useJobPage().sheet.proof;
+  if (!tries) return null;
+  const { often, cleanTries, doubt, triesNeeded } = tries;
+  const before = often.kind === "tried" ? `${often.shown} of ${often.tries} tries` : `one time in ${often.oneIn}`;
+  const more = triesNeeded === null ? null : Math.max(0, triesNeeded - cleanTries);
+  return (
+    <Field
+      name="cleanTries"
+      label="Clean tries on this drive"
+      hint={`It showed in ${before}. After ${cleanTries} clean so far ${Math.round(doubt * 100)} in 100 uncured ones would look the same; ${more === null ? "no number of tries settles it" : `${more} more are needed`}.`}
+    >
+      <TextInput {...form.text("cleanTries")} inputMode="numeric" className="mono max-w-40" />
+    </Field>
   );
 }

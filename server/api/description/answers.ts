@@ -30,6 +30,25 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     high: orNull(ref("quantity")),
     reason: text,
   }),
+  doubt: object({ doubt: number, triesNeeded: orNull(whole) }),
+  failureCurve: object({
+    vehicles: whole,
+    failures: whole,
+    steps: listOf(
+      object({
+        km: number,
+        atRisk: whole,
+        failures: whole,
+        surviving: number,
+        low: orNull(number),
+        high: orNull(number),
+      }),
+    ),
+    medianKm: orNull(number),
+    b10Km: orNull(number),
+    weibull: orNull(object({ shape: number, scaleKm: number, logLikelihood: number })),
+    chance: orNull(number),
+  }),
   suspect: object({
     ...causeFields,
     probability: number,

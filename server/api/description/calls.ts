@@ -1,6 +1,8 @@
 import "server-only";
 import type Joi from "joi";
 import { caseInput } from "@/server/api/case-input";
+import { doubtInput } from "@/server/api/doubt-input";
+import { failureCurveInput } from "@/server/api/failure-curve-input";
 import { judgeInput } from "@/server/api/judge-input";
 import { pluggedInput } from "@/server/api/plugged-vehicle";
 import { scanInput } from "@/server/api/scan-input";
@@ -122,6 +124,22 @@ export const CALLS: readonly DescribedCall[] = [
     right: "shop.read",
     body: judgeInput,
     answer: ref("judgement"),
+  },
+  {
+    method: "post",
+    path: "/api/v1/proof/doubt",
+    summary: "May we believe that it is gone? Nothing is stored",
+    right: "shop.read",
+    body: doubtInput,
+    answer: ref("doubt"),
+  },
+  {
+    method: "post",
+    path: "/api/v1/statistics/failure-curve",
+    summary: "When do they fail? Nothing is stored",
+    right: "shop.read",
+    body: failureCurveInput,
+    answer: ref("failureCurve"),
   },
   {
     method: "post",

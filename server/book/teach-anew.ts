@@ -1,0 +1,32 @@
+import "server-only";
+import { cameBack, rungOfJob } from "@/core/job";
+import { readFactsOf } from "@/server/db/facts";
+import { closedJobIds } from "@/server/db/job-lists";
+import { setJobStanding } from "@/server/db/jobs";
+import { readLessonVersion, writeLessonVersion } from "@/server/db/book-version";
+import { inTransaction, pool } from "@/server/db/pool";
+import { rebuildCounters } from "./rebuild";
+
+/** Another number whenever the same job teaches something else than before (`lessonOf`, `rungOfJob`). */
+const LESSON_VERSION = 2;
+/** Jobs whose facts are read at once. */
+const BATCH = 500;
+
+/**
+ * Where the jobs on record were counted by the rules of an older version: works out anew how far each is proved, and adds all of them up again.
+ * What was interrupted begins anew with the next start.
+ * @returns how many jobs were counted; null where nothing was to be done
+ */
+export async function teachAnew(): Promise<number | null> {
+  if ((await readLessonVersion(pool())) >= LESSON_VERSION) return null;
+  const ids = await closedJobIds(pool());
+  for (let from = 0; from < ids.length; from += BATCH)
+    await inTransaction(async (db) => {
+      const batch = await readFactsOf(db, ids.slice(from, from + BATCH));
+      for (const [id, facts] of batch)
+        await setJobStanding(db, id, { rung: rungOfJob(facts), cameBack: cameBack(facts) });
+    });
+  const counted = await rebuildCounters();
+  await writeLessonVersion(pool(), LESSON_VERSION);
+  return counted;
+}
