@@ -5,11 +5,13 @@ import type { AnyCommand } from "@/server/commands/command";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand } from "@/server/commands/run";
 import { readConditionTopics } from "@/server/db/book";
+import { readFacts } from "@/server/db/facts";
 import { insertFile } from "@/server/db/files";
 import { pool } from "@/server/db/pool";
 import { readFile } from "@/server/files/read-file";
 import { uuidOf } from "./random";
 import { isMetOnADrive } from "@/core/book";
+import { obstaclesOf } from "@/core/job";
 import type { PersonName } from "./world";
 
 /** Plays jobs through the very commands that screens use, at the time they are said to have happened. */
@@ -85,6 +87,16 @@ export class JobPlayer {
     await this.record("record-scan", by, minutes, { codes: [], modulesRead });
   }
 
+  /** Closes it; where somebody worked on brakes or steering, another one has looked at it. */
+  async finish(by: PersonName, input: Record<string, unknown> = {}): Promise<void> {
+    const facts = await readFacts(pool(), this.job.jobId);
+    if (obstaclesOf(facts).some(({ kind }) => kind === "second-look"))
+      await this.record("record-second-look", by === "Ilka Venn" ? "Tomas Orrel" : "Ilka Venn", 4, {
+        what: "Bolts marked, lines and plugs home, wheel turns free, pedal firm",
+      });
+    await this.record("close-job", by, 1, input);
+  }
+
   /** A picture beside the entry recorded last, by who recorded it. */
   async attach(name: string, bytes: Buffer): Promise<void> {
     const read = await readFile(bytes);
@@ -119,6 +131,7 @@ const TIMED = new Set([
   "record-part-result",
   "record-note",
   "record-proof",
+  "record-second-look",
 ]);
 
 interface Act {

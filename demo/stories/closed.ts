@@ -57,7 +57,7 @@ async function filterHose(stage: Stage, now: Date): Promise<void> {
   });
   await job.clearAndRead("Ilka Venn", 3, ["engine"]);
   await job.drive("Ilka Venn", 22, "short round through the village");
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.finish("Ilka Venn");
   job.wait(60 * 24 * 12);
   await job.record("record-proof", "Ilka Venn", 3, held("follow-up", "lamp stayed off for 900 km"));
 }
@@ -99,7 +99,7 @@ async function latch(stage: Stage, now: Date): Promise<void> {
   await job.clearAndRead("Tomas Orrel", 3, ["body"]);
   job.wait(60 * 60);
   await job.drive("Ilka Venn", 4, "stood from Friday to Monday, started");
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.finish("Ilka Venn");
 }
 
 /** Proved too soon: the bearing was changed, the hum came back, the tyre had it. */
@@ -116,7 +116,7 @@ async function comeback(stage: Stage, now: Date): Promise<void> {
   await job.record("record-part", "Tomas Orrel", 84, part("wheel-bearing-rear/worn", 118, "fixed", "WB-66120"));
   await job.record("record-finding", "Tomas Orrel", 1, found("wheel-bearing-rear/worn"));
   await job.drive("Tomas Orrel", 8, "a stretch of the bypass, no further");
-  await job.record("close-job", "Tomas Orrel", 1, { reason: "driver had to leave for the round" });
+  await job.finish("Tomas Orrel", { reason: "driver had to leave for the round" });
   job.wait(60 * 24 * 4);
   await job.record("record-proof", "Ilka Venn", 5, {
     step: "follow-up",
@@ -128,7 +128,7 @@ async function comeback(stage: Stage, now: Date): Promise<void> {
   await job.record("record-part", "Ilka Venn", 34, part("tyre/worn", 190, "fixed", "TY-205-65"));
   await job.record("record-finding", "Ilka Venn", 1, { ...found("tyre/worn"), why: "sawtooth wear on the rear left" });
   await job.drive("Ilka Venn", 24, "coast road at 90");
-  await job.record("close-job", "Ilka Venn", 1, { reason: "the wheels are in their places again, nothing to swap" });
+  await job.finish("Ilka Venn", { reason: "the wheels are in their places again, nothing to swap" });
 }
 
 /** Two causes at once: plugs and their control unit. */
@@ -175,7 +175,7 @@ async function twoCauses(stage: Stage, now: Date): Promise<void> {
   await job.clearAndRead("Tomas Orrel", 3, ["engine"]);
   job.wait(60 * 20);
   await job.drive("Tomas Orrel", 5, "started at minus nine after a night outside");
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.finish("Ilka Venn");
 }
 
 /** Nothing wrong: the lamp says that a function is on. */
@@ -208,7 +208,7 @@ async function asDesigned(stage: Stage, now: Date): Promise<void> {
     why: "after-glow runs up to three minutes below five degrees; the lamp follows it",
     tellCustomer: "The lamp says that the heater plugs still help the cold engine along. You can drive off at once.",
   });
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.finish("Ilka Venn");
 }
 
 /** Not solved: what is known, which roads are closed, what is missing. */
@@ -243,7 +243,7 @@ async function unsolved(stage: Stage, now: Date): Promise<void> {
     causes: [],
     why: "needs a loaded climb with the logger; the owner brings his trailer in spring",
   });
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.finish("Ilka Venn");
 }
 
 /** Disturbed by our own work: the clutch was done, a sensor's lead lay on the exhaust ever since. */
@@ -292,7 +292,7 @@ async function ownWork(stage: Stage, now: Date): Promise<void> {
   });
   await job.drive("Ilka Venn", 30, "forty minutes of stop and go, hot");
   await job.clearAndRead("Ilka Venn", 3, ["engine"]);
-  await job.record("close-job", "Ilka Venn", 1, { reason: "the sensor itself was never measured" });
+  await job.finish("Ilka Venn", { reason: "the sensor itself was never measured" });
 }
 
 export const CLOSED = [filterHose, latch, comeback, twoCauses, asDesigned, unsolved, ownWork];

@@ -46,7 +46,7 @@ async function neverWarm(stage: Stage, now: Date): Promise<void> {
   });
   await job.clearAndRead("Ilka Venn", 3, ["engine"]);
   await job.drive("Ilka Venn", 25, "motorway to the pass, heater hot");
-  await job.record("close-job", "Ilka Venn", 1, {});
+  await job.finish("Ilka Venn");
 }
 
 /** A miss in the rain: new plugs first, then the coil went next door and took the miss along. */
@@ -71,7 +71,7 @@ async function missMoved(stage: Stage, now: Date): Promise<void> {
   await job.record("record-finding", "Tomas Orrel", 1, found("ignition-coil/internal-fault"));
   await job.record("record-clear", "Tomas Orrel", 14, cleared(["P0302", "engine", "not"]));
   await job.drive("Tomas Orrel", 9, "wetted the coils, up the yard ramp");
-  await job.record("close-job", "Tomas Orrel", 1, { reason: "codes to be looked at when it comes for its tyres" });
+  await job.finish("Tomas Orrel", { reason: "codes to be looked at when it comes for its tyres" });
 }
 
 export const MEASURED = [neverWarm, missMoved];

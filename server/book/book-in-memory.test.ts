@@ -63,7 +63,7 @@ test("a job teaches as it closes, and asks for nothing to be read anew while it 
     result: "root-cause",
     causes: [{ component: "boost-hose", failure: "split" }],
   });
-  await job.record("record-proof", { step: "same-test", result: "held" });
+  await job.record("record-proof", { step: "road-test", result: "held", conditions: ["hot"] });
   await job.record("close-job", { reason: "enough" });
   expect(await version()).not.toBe(open);
   const { groups } = await loadBook(pool(), await findSite(pool(), lead.siteId), emptyCase);

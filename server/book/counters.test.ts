@@ -58,7 +58,7 @@ const step = fc.oneof(
   fc.record({ do: fc.constant("finding"), names: fc.subarray(["turbocharger/sticking", "boost-hose/split"]) }),
   fc.record({
     do: fc.constant("proof"),
-    step: fc.constantFrom("same-test", "road-test", "follow-up"),
+    step: fc.constantFrom("bench", "road-test", "follow-up"),
     result: fc.constantFrom("held", "held", "came-back"),
   }),
   fc.record({ do: fc.constant("close") }),
@@ -66,6 +66,9 @@ const step = fc.oneof(
   fc.record({ do: fc.constant("withdraw"), seq: fc.integer({ min: 2, max: 8 }) }),
 );
 type Step = typeof step extends fc.Arbitrary<infer Value> ? Value : never;
+
+/** Every condition that a job here may be told with is met on the drive. */
+const DRIVEN = ["hot", "uphill"];
 
 /** Every job starts with something to learn from and is closed once, whatever happens to it before and after. */
 const ARRIVAL: readonly Step[] = [
@@ -102,9 +105,17 @@ function commandOf(action: Step): [string, Record<string, unknown>] {
       return ["record-finding", { result: causes.length ? "root-cause" : "no-fault-found", causes }];
     }
     case "proof":
-      return ["record-proof", { step: action.step, result: action.result }];
+      return [
+        "record-proof",
+        {
+          step: action.step,
+          result: action.result,
+          note: "tried",
+          conditions: action.step === "road-test" ? DRIVEN : [],
+        },
+      ];
     case "close":
-      return ["close-job", { reason: "enough" }];
+      return ["close-job", { reason: "enough", signed: [{ for: "proof", reason: "enough" }] }];
     case "reopen":
       return ["reopen-job", { reason: "look again" }];
     default:

@@ -1,7 +1,7 @@
 import "server-only";
 import Joi from "joi";
 import { subMonths } from "date-fns";
-import { LEVELS, obstacleText, PROOF_WORDS, SIGNED_WORDS, type Levels } from "@/core/entries";
+import { LEVELS, obstacleText, PROOF_WORDS, type Levels } from "@/core/entries";
 import { isMetOnADrive } from "@/core/book";
 import { exhaustive } from "@/core/exhaustive";
 import { asPersonId } from "@/core/ids";
@@ -261,7 +261,10 @@ export const closeJob: Command<CloseInput, JobAnswer> = {
   run: (context, input) =>
     changeJob(context, input, async (_, facts) => {
       const { reason, bypassReason, askOn } = input;
-      const signed = signaturesOf(input);
+      const kinds = new Set<string>(obstaclesOf(facts).map(({ kind }) => kind));
+      if (bypassReason && !kinds.has("bypass")) refuseInput("bypassReason", "no bypass is in place");
+      // What there is nothing to sign for is not signed.
+      const signed = signaturesOf(input).filter((each) => kinds.has(each.for));
       requireClosable(context, facts, { reason, signed, labels: await loadLabels(context.db) });
       // A bypass is named apart, as it always was.
       const others = signed.filter((each) => each.for !== "bypass" || !bypassReason);
@@ -292,8 +295,7 @@ interface Closing extends Pick<CloseInput, "reason" | "signed"> {
 }
 
 function requireClosable({ actor }: CommandContext, facts: JobFacts, { reason, signed, labels }: Closing): void {
-  const obstacles = obstaclesOf(facts);
-  for (const obstacle of obstacles) {
+  for (const obstacle of obstaclesOf(facts)) {
     const path = obstacle.kind === "bypass" && actor.role === "lead" ? "bypassReason" : OBSTACLE_PATHS[obstacle.kind];
     const message = obstacleText(obstacle, labels);
     const signable = SIGNABLE.find((kind) => kind === obstacle.kind);
@@ -302,12 +304,6 @@ function requireClosable({ actor }: CommandContext, facts: JobFacts, { reason, s
     else if (!signed.some((each) => each.for === signable))
       refuseInput(path, `${message}. Or sign why it is closed all the same`);
   }
-  const stranger = signed.find((each) => !obstacles.some(({ kind }) => kind === each.for));
-  if (stranger)
-    refuseInput(
-      stranger.for === "bypass" ? "bypassReason" : "signed",
-      `there is nothing to sign for: ${SIGNED_WORDS[stranger.for]}`,
-    );
   const missing = facts.finding?.result === "root-cause" ? missingProof(facts) : [];
   if (missing.length && !reason && !signed.some((each) => each.for === "proof"))
     refuseInput(

@@ -194,7 +194,7 @@ describe("a reading", () => {
 });
 
 describe("closing", () => {
-  test("wants a finding, a tried part, proof or a reason, and without any proof a lead", async () => {
+  test("wants a finding, a tried part and proof, or a lead who signs that there is none", async () => {
     const job = await OpenJob.open(technician);
     const pathOf = async (input = {}, actor = technician) => {
       const refusal = await refusalOf(job.try("close-job", input, actor));
@@ -204,13 +204,15 @@ describe("closing", () => {
     const partSeq = await job.record("record-part", part("boost-hose", "split", null));
     await job.record("record-finding", {
       result: "root-cause",
-      causes: [{ component: "boost-hose", failure: "split" }],
+      causes: [{ component: "boost-hose", failure: "split", reason: { state: "not-looked", text: "" } }],
     });
     expect(await pathOf()).toBe("parts");
     await job.record("record-part-result", { partSeq, result: "fixed" });
-    expect(await pathOf()).toBe("reason");
-    expect(await pathOf({ reason: "customer in a hurry" })).toBe("finding");
-    await job.record("close-job", { reason: "customer in a hurry" }, lead);
+    expect(await pathOf()).toBe("proof");
+    const signed = [{ for: "proof", reason: "customer in a hurry" }];
+    expect(await pathOf({ signed })).toBe("proof");
+    expect(await pathOf({ reason: "customer in a hurry" }, lead)).toBe("proof");
+    await job.record("close-job", { signed }, lead);
     expect(await refusalOf(job.try("record-note", NOTE))).toMatchObject({ code: "conflict" });
     await job.record("reopen-job", { reason: "to prove it" }, lead);
     await job.record("record-proof", { step: "road-test", result: "held" });
@@ -222,7 +224,7 @@ describe("closing", () => {
     await job.record("record-part", part("boost-hose", "split", "fixed"));
     await job.record("record-finding", {
       result: "root-cause",
-      causes: [{ component: "boost-hose", failure: "split" }],
+      causes: [{ component: "boost-hose", failure: "split", reason: { state: "not-looked", text: "" } }],
     });
     await job.record("record-proof", { step: "road-test", result: "came-back" });
     expect(await refusalOf(job.try("close-job", { reason: "hope" }, lead))).toMatchObject({

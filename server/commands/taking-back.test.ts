@@ -31,8 +31,9 @@ beforeAll(async () => {
   await stockBook(lead);
 });
 
-const HOSE = { result: "root-cause", causes: [{ component: "boost-hose", failure: "split" }] };
-const VANES = { result: "root-cause", causes: [{ component: "turbocharger", failure: "sticking" }] };
+const reason = { state: "not-looked", text: "" };
+const HOSE = { result: "root-cause", causes: [{ component: "boost-hose", failure: "split", reason }] };
+const VANES = { result: "root-cause", causes: [{ component: "turbocharger", failure: "sticking", reason }] };
 const undo = (corrects: number) => ({ corrects, reason: "was not so" });
 
 async function rowOf(job: OpenJob): Promise<JobRow> {
@@ -230,12 +231,17 @@ function inputOf(name: string, pick: number): Record<string, unknown> {
     "record-part-result": { partSeq: pick, result: pick % 2 ? "fixed" : "no-change" },
     "record-bypass": { what: `relay ${pick}` },
     "record-bypass-removed": { bypassSeq: pick },
-    "record-finding": pick > 1 ? { result: "unresolved" } : { result: "root-cause", causes: [cause] },
+    "record-finding":
+      pick > 1 ? { result: "unresolved", why: "out of ways" } : { result: "root-cause", causes: [cause] },
     "record-proof": { step: "road-test", result: pick ? "held" : "came-back" },
     "name-suspect": { cause },
     "hand-over": { to: pick ? colleague.personId : lead.personId },
     "withdraw-entry": undo(pick),
-    "close-job": { reason: "enough", ...(pick ? { bypassReason: "stays" } : {}) },
+    "close-job": {
+      reason: "enough",
+      signed: [{ for: "proof", reason: "enough" }],
+      ...(pick ? { bypassReason: "stays" } : {}),
+    },
     "reopen-job": { reason: "again" },
   };
   const input = inputs[name];

@@ -35,17 +35,25 @@ interface FactsRow {
 }
 
 /** The causes that job `j` was found to have, as the words count now. */
-export const CAUSES_OF_JOB = `
-    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure, 'place', c.place, 'reason', c.reason)
+const causesOfJob = (also: { readonly column: string; readonly field: string }) => `
+    (select coalesce(json_agg(json_build_object('component', c.component, 'failure', c.failure, 'place', c.place${also.field})
        order by c.component, c.failure), '[]')
      from (
-       select current_component(component) as component, current_failure(failure) as failure, string_agg(place, ', ' order by place) as place,
-         (jsonb_agg(jsonb_build_object('state', reason_state, 'text', coalesce(reason_text, '')) order by seq)
-           filter (where reason_state is not null)) -> 0 as reason
+       select current_component(component) as component, current_failure(failure) as failure, string_agg(place, ', ' order by place) as place${also.column}
        from job_cause
        where job_id = j.id
        group by 1, 2
      ) c)`;
+
+export const CAUSES_OF_JOB = causesOfJob({ column: "", field: "" });
+
+/** The same with what made each fail. */
+const CAUSES_WITH_REASONS = causesOfJob({
+  column: `,
+         (jsonb_agg(jsonb_build_object('state', reason_state, 'text', coalesce(reason_text, '')) order by seq)
+           filter (where reason_state is not null)) -> 0 as reason`,
+  field: `, 'reason', c.reason`,
+});
 
 /** The minutes spent on job `j`: what was taken back is not counted, nor what a casebook has brought in anew since. */
 export const MINUTES_OF_JOB = `
@@ -154,7 +162,7 @@ const FACTS = `
        select distinct current_component(component) as component, current_failure(failure) as failure
        from job_suspect
        where job_id = j.id
-     ) n) as named,${CAUSES_OF_JOB} as causes
+     ) n) as named,${CAUSES_WITH_REASONS} as causes
   from job j
   join vehicle v on v.id = j.vehicle_id`;
 

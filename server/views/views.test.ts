@@ -47,9 +47,8 @@ async function worked(more: Record<string, unknown> = {}, vehicle: Record<string
   });
   await job.record("record-part", part("boost-hose", "split", "fixed"));
   await job.record("record-finding", { result: "root-cause", causes: [{ component: "boost-hose", failure: "split" }] });
-  await job.record("record-proof", { step: "same-test", result: "held" });
-  await job.record("record-proof", { step: "road-test", result: "held", minutes: 20 });
-  await job.record("close-job", {});
+  await job.record("record-proof", { step: "road-test", result: "held", minutes: 20, conditions: ["uphill"] });
+  await job.record("close-job", { reason: "the hose was not pressed again" });
   return job;
 }
 
@@ -71,7 +70,7 @@ describe("the floor", () => {
     expect(rowOf(unproved)).toMatchObject({ need: "proof", next: "Road test as complained of" });
     expect(rowOf(unproved)?.leading?.name).toBe("Charge-air hose: split");
     for (const job of [fresh, fitted, unproved]) {
-      await job.record("record-finding", { result: "unresolved", causes: [] });
+      await job.record("record-finding", { result: "unresolved", causes: [], why: "nothing seen" });
       if (job !== fitted) await job.record("close-job", {});
     }
   });
@@ -108,7 +107,13 @@ describe("the list of closed jobs", () => {
     expect(before).toBe(0);
     for (let at = 0; at < 52; at++) {
       const job = await OpenJob.open(lead, { vehicle: { ...VEHICLE, plate: `P ${at}` }, complaint: `Paged ${at}` });
-      await send(lead, "record-finding", { jobId: job.id, version: job.version, result: "unresolved", causes: [] });
+      await send(lead, "record-finding", {
+        jobId: job.id,
+        version: job.version,
+        result: "unresolved",
+        causes: [],
+        why: "nothing seen",
+      });
       const closed = { jobId: job.id, version: job.version + 1 };
       await send(lead, "close-job", closed, { at: addDays(NOW, at) });
     }
