@@ -27,22 +27,27 @@ interface Arrival {
   };
 }
 
+interface Begun extends Pick<Arrival, "by" | "at"> {
+  /** The conditions of the complaint that a drive can meet. */
+  readonly told: readonly string[];
+}
+
 /** One job as it is played: knows its version and its clock. */
 export class JobPlayer {
   private step = 0;
   private clock: Date;
   private lastBy: PersonName;
+  private readonly told: readonly string[];
 
   private constructor(
     private readonly stage: Stage,
     private readonly name: string,
     private readonly job: { readonly jobId: JobId; version: number },
-    { at, by }: Arrival,
-    /** The conditions of the complaint that a drive can meet. */
-    private readonly told: readonly string[],
+    { at, by, told }: Begun,
   ) {
     this.clock = at;
     this.lastBy = by;
+    this.told = told;
   }
 
   /** @param name tells this job's writes from all others, so that they can be sent again */
@@ -54,7 +59,7 @@ export class JobPlayer {
       return topic !== undefined && isMetOnADrive(topic);
     };
     const told = (arrival.input.symptoms ?? []).flatMap(({ conditions }) => conditions).filter(isDriven);
-    return new JobPlayer(stage, name, readAnswer(answer), arrival, [...new Set(told)]);
+    return new JobPlayer(stage, name, readAnswer(answer), { ...arrival, told: [...new Set(told)] });
   }
 
   /** Records something that took `minutes`; returns the entry's seq. */

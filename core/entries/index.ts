@@ -1,12 +1,11 @@
 export { CONFIRMATION_WORDS } from "./confirmed";
 export { RETURN_WORDS, type ReturnedCode } from "./cleared";
-export { SIGNED_WORDS } from "./closed";
 export { obstacleText } from "./obstacle-words";
-export { FINDING_WORDS, LEFT_WORDS, REASON_WORDS } from "./finding";
+export { FINDING_WORDS } from "./finding";
 export { counted, recordOf, type TrailEntry, type WrittenEntry } from "./fold";
 export { PART_RESULT_WORDS, type PartBody } from "./part";
 export { partMakersIn } from "./part-makers";
-export { LEVEL_WORDS, LEVELS, PROOF_WORDS, type Levels } from "./proof";
+export { LEVELS, PROOF_WORDS, type Levels } from "./proof";
 export type { Fact, JobRecord, PartFact, TestFact } from "./record";
 export type { EntryRight, EntryRule, HeldEntry } from "./rule";
 export { ENTRY_KINDS, ruleOf, type EntryBody, type EntryKind } from "./rules";

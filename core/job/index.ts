@@ -19,7 +19,6 @@ export {
   curePart,
   deadEndMinutes,
   partsAsTheyStand,
-  recordedProof,
   type Finding,
   type FoundCause,
   type FindingResult,

@@ -1,4 +1,4 @@
-export { doubtLeft, MOST_TRIES, type Doubt, type HowOften } from "./doubt";
+export { doubtLeft, type Doubt, type HowOften } from "./doubt";
 export {
   PROOF_STEPS,
   proofMissing,

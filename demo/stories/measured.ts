@@ -1,6 +1,6 @@
 import type { KeptTrace } from "@/core/trace";
 import type { Stage } from "../play";
-import { arrive, cleared, day, found, held, part, scan } from "./tell";
+import { arrive, cleared, day, found, part, scan } from "./tell";
 
 /** A made-up warm-up: the outlet climbs towards 90 °C; the hose stays cold until the thermostat lets water through. */
 function warmUp(opensC: number): KeptTrace {

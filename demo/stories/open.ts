@@ -1,7 +1,7 @@
 import { addDays, format, subMinutes } from "date-fns";
 import { dashLamp } from "../pictures";
 import type { Stage } from "../play";
-import { arrive, cleared, found, held, part, personId, reading, scan } from "./tell";
+import { arrive, cleared, found, part, personId, reading, scan } from "./tell";
 
 /** Open: the long climb, half way to its cause. */
 async function longClimb(stage: Stage, now: Date): Promise<void> {

@@ -106,12 +106,7 @@ function Name({ row, model, onOpen }: NameProps) {
   return (
     <>
       {onOpen ? (
-        <button
-          type="button"
-          aria-label={`Change ${full}`}
-          onClick={onOpen}
-          className={ROW_BUTTON}
-        >
+        <button type="button" aria-label={`Change ${full}`} onClick={onOpen} className={ROW_BUTTON}>
           {full}
         </button>
       ) : (

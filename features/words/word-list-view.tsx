@@ -96,12 +96,7 @@ function columnsOf(kind: WordKind, onOpen: ((key: string) => void) | null): read
     cell: ({ key, label, also, merged }) => (
       <>
         {onOpen ? (
-          <button
-            type="button"
-            aria-label={`Change ${label}`}
-            onClick={() => onOpen(key)}
-            className={ROW_BUTTON}
-          >
+          <button type="button" aria-label={`Change ${label}`} onClick={() => onOpen(key)} className={ROW_BUTTON}>
             {label}
           </button>
         ) : (

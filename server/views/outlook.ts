@@ -4,7 +4,7 @@ import { advise, type Advice } from "@/core/plan";
 import { roadsOf, type RoadNow } from "@/core/odds";
 import type { Book } from "@/core/book";
 import type { JobId } from "@/core/ids";
-import { cameBack, caseOf, missingProof, type JobFacts } from "@/core/job";
+import { caseOf, PROVED_RUNG, rungOfJob, type JobFacts } from "@/core/job";
 import { readBookVersion } from "@/server/db/book-version";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
@@ -54,6 +54,6 @@ async function workOut(db: Db, site: Site, facts: JobFacts): Promise<Outlook> {
 
 /** The causes of a finding that is proved: their roads run through. */
 export function provedCauses(facts: JobFacts): NonNullable<JobFacts["finding"]>["causes"] {
-  const proved = facts.finding?.result === "root-cause" && missingProof(facts).length === 0 && !cameBack(facts);
+  const proved = facts.finding?.result === "root-cause" && rungOfJob(facts) >= PROVED_RUNG;
   return proved ? (facts.finding?.causes ?? []) : [];
 }

@@ -83,6 +83,10 @@ export const STARTING_CHECKS = [
         "No voltage arrives",
         "starter-motor weakens, starter-relay supports, selector-switch supports, clutch-switch supports, ignition-switch supports, immobiliser supports",
       ],
+      turns: [
+        "Voltage is there, and it turns",
+        "starter-motor clears, starter-relay clears, ignition-switch clears, selector-switch clears, clutch-switch clears, immobiliser clears",
+      ],
     },
   }),
   check({

@@ -30,13 +30,40 @@ export async function openJobOf(browser: Browser, plate: string, list = "/"): Pr
   await browser.find("//section[@aria-label='Trail map']");
 }
 
-/** Records that the step of the proof that Do next asks for holds, and waits for what comes after it. */
-export async function prove(browser: Browser, title: string): Promise<void> {
-  await browser.find(`//section[@aria-label='Do next']//h2[contains(., '${title}')]`);
-  await browser.press("Record the proof");
-  await browser.press("Holds", "//*[@role='dialog']");
-  await browser.press("Save the proof");
-  await browser.find(`//section[@aria-label='Do next']//h2[not(contains(., '${title}'))]`);
+const DO_NEXT = "//section[@aria-label='Do next']";
+const DIALOG = "//*[@role='dialog']";
+const asks = (browser: Browser, title: string) => browser.find(`${DO_NEXT}//h2[contains(., '${title}')]`);
+const asksNoMore = (browser: Browser, title: string) => browser.find(`${DO_NEXT}//h2[not(contains(., '${title}'))]`);
+
+/** Runs the test that spoke for the cause once more, as Do next asks. */
+export async function runAgain(browser: Browser, measure: () => Promise<void>): Promise<void> {
+  await asks(browser, "Repeat the same test");
+  await browser.press("Run it again", DO_NEXT);
+  await browser.find(DIALOG);
+  await measure();
+  await browser.press("Save the test", DIALOG);
+  await asksNoMore(browser, "Repeat the same test");
+}
+
+/** Clears the codes and reads the modules that held them again: none is there. */
+export async function clearAndRead(browser: Browser): Promise<void> {
+  await asks(browser, "Clear the codes");
+  await browser.press("Clear the codes", DO_NEXT);
+  await browser.press("Save", DIALOG);
+  await browser.press("Read again", DO_NEXT);
+  await browser.press("Save the scan", DIALOG);
+  await asksNoMore(browser, "Clear the codes");
+}
+
+/** Drives it as the customer told it: every condition was met. */
+export async function drive(browser: Browser): Promise<void> {
+  await asks(browser, "Drive it as complained of");
+  await browser.press("Record the drive", DO_NEXT);
+  await browser.press("Holds", DIALOG);
+  const met = await browser.driver.findElements({ xpath: `${DIALOG}//button[normalize-space(.)='Met']` });
+  for (const button of met) await button.click();
+  await browser.press("Save the proof", DIALOG);
+  await asksNoMore(browser, "Drive it as complained of");
 }
 
 /** Opens one of the forms of a job sheet that stand behind More. */

@@ -2,6 +2,7 @@
 
 import type { ModuleCoverage, ModuleState } from "@/core/job";
 import type { ModuleReading } from "@/server/devices/read-vehicle";
+import type { JobSheet } from "@/server/views/job-sheet";
 import { groupsAmong, readCode, type FaultCode } from "@/core/codes";
 import { SharedByCodes } from "../shared-by-codes";
 import { CodesField, NO_CODE, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
@@ -19,7 +20,7 @@ export function ScanDialog() {
   const { sheet } = useJobPage();
   const form = useJobForm("scan", {
     codes: [NO_CODE] as readonly CodeDraft[],
-    coverage: {} as Coverage,
+    coverage: readAgain(sheet.proof.codes),
     said: NOTHING_SAID,
     minutes: "5",
   });
@@ -82,6 +83,10 @@ export function ScanDialog() {
     </JobForm>
   );
 }
+
+/** After a clearing the modules that held the codes are read once more: they stand there ready. */
+const readAgain = (codes: JobSheet["proof"]["codes"]): Coverage =>
+  codes.kind === "not-read" ? Object.fromEntries(codes.modules.map((module) => [module, "read"])) : {};
 
 /** What only the vehicle itself tells: kept with the scan. */
 const NOTHING_SAID: Pick<ModuleReading, "vin" | "readiness" | "freezeFrame"> = {
