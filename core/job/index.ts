@@ -47,3 +47,4 @@ export {
   type CodesAfter,
   type SameTest,
 } from "./proved";
+export { spentOn, type Spent, type TimedEntry } from "./spent";

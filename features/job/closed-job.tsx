@@ -3,7 +3,7 @@
 import { dayText } from "@/core/day";
 import { CommandMessage } from "@/features/shared/command-message";
 import type { JobSheet } from "@/server/views/job-sheet";
-import { Button } from "@/ui/button";
+import { Button, ButtonLink } from "@/ui/button";
 import { useJobPage, useMay } from "./job-context";
 import { useJobCommand } from "./use-job-command";
 
@@ -23,6 +23,7 @@ export function ClosedJob() {
       <p>{words}</p>
       <div className="mt-2 flex flex-wrap gap-2">
         {asksAfter && <FollowUp />}
+        <ButtonLink href={`/jobs/${sheet.job.id}/paper`}>On paper</ButtonLink>
         {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
       </div>
       {!mayReopen && <p className="mt-2 text-sm text-ink-soft">A lead can open it again.</p>}

@@ -71,6 +71,7 @@ export function EntryLineBar() {
   const forms = mayRecord ? FORMS.map((form) => ({ ...form, dialog: withNextStep(form.dialog, sheet) })) : DESK_FORMS;
   const more = [
     ...(mayRecord ? MORE : []).map(({ label, dialog }) => ({ label, onPick: () => open(dialog) })),
+    { label: "On paper", onPick: () => router.push(`/jobs/${sheet.job.id}/paper`) },
     { label: "Calculators", onPick: () => router.push(`/calculators?job=${sheet.job.id}`) },
     { label: "What the line understands", onPick: () => open({ kind: "line-help" }) },
   ];

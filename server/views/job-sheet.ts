@@ -11,10 +11,12 @@ import {
   obstaclesOf,
   rungOfJob,
   SIGNABLE,
+  spentOn,
   type JobFacts,
   type Need,
   type ObstacleKind,
   type SignableKind,
+  type Spent,
 } from "@/core/job";
 import { FINDING_WORDS, obstacleText, partMakersIn, symptomText } from "@/core/entries";
 import { readAsksReason, readVocabulary, type AsksReason, type Vocabulary } from "@/server/db/book";
@@ -65,6 +67,8 @@ export interface JobSheet {
   readonly facts: JobFacts;
   readonly symptoms: readonly string[];
   readonly minutes: number;
+  /** Where the minutes and the money for parts went. */
+  readonly spent: Spent;
   readonly deadEndMinutes: number;
   readonly rung: number;
   readonly findingText: string | null;
@@ -150,6 +154,10 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     vehicle,
     facts,
     minutes,
+    spent: spentOn(
+      facts,
+      trail.map((entry) => ({ seq: entry.seq, kind: entry.body.kind, minutes: entry.minutes })),
+    ),
     words,
     like,
     deadEnds: ends,

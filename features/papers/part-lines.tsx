@@ -1,0 +1,44 @@
+import { partsAsTheyStand, type JobFacts } from "@/core/job";
+import { moneyText } from "@/features/shared/format";
+import type { JobSheet } from "@/server/views/job-sheet";
+
+const SOURCES: Readonly<Record<JobFacts["parts"][number]["source"], string>> = {
+  "new-maker": "new, from the maker",
+  "new-other": "new, from another maker",
+  used: "used",
+  rebuilt: "rebuilt",
+  repaired: "the old one, repaired",
+};
+
+interface PartLinesProps {
+  readonly sheet: JobSheet;
+  /** Those that were in vain as well, with what each cost. */
+  readonly all: boolean;
+}
+
+/** The parts of a job, one a line. */
+export function PartLines({ sheet: { facts, words }, all }: PartLinesProps) {
+  const parts = partsAsTheyStand(facts).filter(({ result }) => all || result !== "no-change");
+  if (!parts.length) return <p>No part was fitted.</p>;
+  const name = (key: string) => words.components.find((word) => word.key === key)?.label ?? key;
+  return (
+    <table className="w-full">
+      <tbody>
+        {parts.map(({ seq, component, place, partNumber, source, cost, result, getHome }) => (
+          <tr key={seq} className="border-b border-rule align-top">
+            <td className="py-1 pr-3 font-medium">
+              {name(component)}
+              {place ? `, ${place}` : ""}
+            </td>
+            <td className="mono py-1 pr-3">{partNumber ?? ""}</td>
+            <td className="py-1 pr-3">
+              {getHome ? "only to get home" : SOURCES[source]}
+              {all && result === "no-change" ? "; changed nothing" : ""}
+            </td>
+            {all && <td className="mono py-1 text-right">{moneyText(cost)}</td>}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
