@@ -166,6 +166,16 @@ export class Browser {
     await this.find("//section[@aria-label='Trail map']");
   }
 
+  /** Looks at the page as it would be printed. */
+  async printed<Found>(look: () => Promise<Found>): Promise<Found> {
+    await this.devTools("Emulation.setEmulatedMedia", { media: "print" });
+    try {
+      return await look();
+    } finally {
+      await this.devTools("Emulation.setEmulatedMedia", { media: "" });
+    }
+  }
+
   private async devTools(command: string, args: object): Promise<void> {
     const driver = this.driver as WebDriver & { sendDevToolsCommand(command: string, args: object): Promise<void> };
     await driver.sendDevToolsCommand(command, args);
