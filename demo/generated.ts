@@ -115,9 +115,9 @@ async function playWork(
 async function testAgain(
   job: JobPlayer,
   by: PersonName,
-  { kind, run }: Pick<Worked, "kind" | "run">,
-  chance: Chance,
+  { kind, run, seed }: Pick<Worked, "kind" | "run"> & { readonly seed: number },
 ): Promise<void> {
+  const chance = seeded(seed);
   const [component] = kind.cause.split("/");
   const speaks = (effect: string) => effect === "proves" || effect === "confirms" || effect === "supports";
   for (const key of run) {
@@ -153,12 +153,14 @@ interface Worked {
 }
 
 async function prove(job: JobPlayer, by: PersonName, { kind, run, codes }: Worked, chance: Chance): Promise<void> {
-  if (chance.is(0.7)) await testAgain(job, by, { kind, run }, chance);
-  if (codes.length && chance.is(0.7)) await job.clearAndRead(by, 2, [...new Set(codes.map(({ module }) => module))]);
+  if (chance.is(0.7)) await testAgain(job, by, { kind, run, seed: chance.whole(4, 10) });
+  // Whatever is dealt after it stays as it is, whether there is anything to clear or not.
+  const clears = kind.codes.length > 0 && chance.is(0.7);
+  if (clears && codes.length) await job.clearAndRead(by, 2, [...new Set(codes.map(({ module }) => module))]);
   await job.drive(by, chance.whole(10, 20), "");
   await job.finish(by, { reason: "Customer was waiting; the rest at the follow-up." });
   job.wait(60 * 24 * 9);
-  const back = chance.is(0.1);
+  const back = chance.is(0.02);
   if (back || chance.is(0.55))
     await job.record("record-proof", "Ilka Venn", 3, { step: "follow-up", result: back ? "came-back" : "held" });
 }

@@ -102,6 +102,7 @@ describe("with an apprentice's session", () => {
       if (status === 422) allowed.push(name);
     }
     expect(allowed.sort()).toEqual([
+      "book-follow-up",
       "change-passphrase",
       "confirm-complaint",
       "plan-watch",
@@ -121,6 +122,7 @@ describe("with an apprentice's session", () => {
       "record-scan",
       "record-symptoms",
       "record-test",
+      "record-waiting",
       "remove-file",
       "sign-out-everywhere",
       "withdraw-entry",

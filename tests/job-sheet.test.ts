@@ -56,7 +56,7 @@ const DIALOG = "//*[@role='dialog']";
 const FORMS = [
   { words: "Scan", more: false, field: "Minutes spent", text: "17" },
   { words: "Repair", more: false, field: "Part number", text: "HX-4471" },
-  { words: "Cause", more: false, field: "What made it fail", text: "soot from short trips" },
+  { words: "Cause", more: false, field: "Note", text: "soot from short trips" },
   { words: "Proof", more: false, field: "Note", text: "up the pass road, 12 km" },
   { words: "Earlier work", more: true, field: "Note", text: "invoice of March" },
   { words: "Confirm the complaint", more: true, field: "Note", text: "on the long hill" },

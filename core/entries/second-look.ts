@@ -9,7 +9,7 @@ export interface SecondLookBody {
 }
 
 export const secondLook: EntryRule<SecondLookBody> = {
-  right: "job.record",
+  right: "job.close",
   onClosed: false,
   stays: null,
   adds: ({ secondLooks }, entry) => ({ secondLooks: [...secondLooks, originOf(entry)] }),

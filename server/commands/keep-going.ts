@@ -50,7 +50,7 @@ interface SecondLookInput extends JobChange {
 /** A second person looks at safety work: not whoever did it. */
 export const recordSecondLook: Command<SecondLookInput, JobAnswer> = {
   name: "record-second-look",
-  right: "job.record",
+  right: "job.close",
   input: Joi.object({
     ...jobChange,
     corrects: correctsInput(),
