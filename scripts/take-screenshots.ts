@@ -71,6 +71,24 @@ const SHOTS: readonly Shot[] = [
   ["casebook", DESK, (browser) => browser.go("/casebook")],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
+  ["procedures", DESK, (browser) => browser.go("/procedures?search=P0299&sort=-done")],
+  [
+    "drive",
+    DESK,
+    async (browser) => {
+      await openJobOf(browser, "HF 4156");
+      await browser.go(`${new URL(await browser.driver.getCurrentUrl()).pathname}?open=proof/road-test`);
+      await browser.press("Holds", "//*[@role='dialog']");
+    },
+  ],
+  [
+    "paper",
+    DESK,
+    async (browser) => {
+      await openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107");
+      await browser.go(`${new URL(await browser.driver.getCurrentUrl()).pathname}/paper?kind=customer`);
+    },
+  ],
   [
     "open-a-job",
     DESK,

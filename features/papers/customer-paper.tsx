@@ -30,7 +30,7 @@ export function CustomerPaper({ sheet }: PaperProps) {
         {symptoms.length > 0 && <p>{symptoms.join("; ")}.</p>}
       </Part>
       <Part title="What we found">
-        <p>{findingText ?? "We are still looking."}</p>
+        <p>{findingText?.replace(/^Root cause: /, "") ?? "We are still looking."}</p>
         {told.map((line) => (
           <p key={line}>{line.replace(/^To the customer: /, "")}</p>
         ))}

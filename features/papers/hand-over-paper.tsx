@@ -4,6 +4,7 @@ import { minutesText, percentText } from "@/features/shared/format";
 import { Part, type PaperProps } from "./paper-part";
 
 const SUSPECTS = 6;
+const KNOWN: ReadonlySet<string> = new Set(["confirmed", "scan", "cleared", "test", "part", "part-result", "proof"]);
 
 /** For whoever takes it over: what is known, which roads are closed and by what, what comes next, what is still bridged. */
 export function HandOverPaper({ sheet }: PaperProps) {
@@ -11,7 +12,7 @@ export function HandOverPaper({ sheet }: PaperProps) {
   const bridged = (facts.bypasses ?? []).filter(({ removed }) => !removed);
   const closed = map.roads.filter(({ state }) => state === "closed");
   const open = map.roads.filter(({ state }) => state === "open").slice(0, SUSPECTS);
-  const known = trail.filter(({ mark, correctedBy }) => mark !== null && correctedBy === null);
+  const known = trail.filter(({ kind, correctedBy }) => KNOWN.has(kind) && correctedBy === null);
   const [next] = advice.next;
   const why = trail.findLast(({ kind }) => kind === "finding" || kind === "handed")?.text;
   return (

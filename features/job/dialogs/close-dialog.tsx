@@ -7,6 +7,7 @@ import { Button } from "@/ui/button";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobPage, type JobDialog } from "../job-context";
 import { useJobCommand } from "../use-job-command";
+import { useProofStep } from "../proof-step";
 import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 
@@ -107,12 +108,12 @@ const WAYS: Partial<Record<ObstacleView["kind"], { readonly label: string; reado
   "came-back": { label: "Name the cause anew", dialog: { kind: "finding" } },
   "left-over": { label: "Say what becomes of it", dialog: { kind: "finding" } },
   "second-look": { label: "Sign as second person", dialog: { kind: "second-look" } },
-  proof: { label: "Record the drive", dialog: { kind: "proof", step: "road-test" } },
 };
 
 function WayOut({ kind }: { readonly kind: ObstacleView["kind"] }) {
-  const { open } = useJobPage();
-  const way = WAYS[kind];
+  const { open, sheet } = useJobPage();
+  const step = useProofStep((sheet.need.kind === "proof" ? sheet.need.missing[0] : null) ?? "road-test");
+  const way = kind === "proof" ? step : WAYS[kind];
   if (!way) return null;
   return (
     <Button look="quiet" className="self-start" onClick={() => open(way.dialog)}>

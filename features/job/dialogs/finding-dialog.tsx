@@ -1,6 +1,7 @@
 "use client";
 
 import { X } from "lucide-react";
+import { useState } from "react";
 import type { Cause } from "@/core/book";
 import type { FoundCause, LeftOver } from "@/core/job";
 import { Button } from "@/ui/button";
@@ -47,6 +48,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
   const [left, setLeft] = form.field("left");
   const [why, setWhy] = form.field("why");
   const [tellCustomer, setTellCustomer] = form.field("tellCustomer");
+  const [more, setMore] = useState(false);
   const noFault = result === "no-fault-found";
   const isCause = result === "root-cause";
   const all = adding.component && adding.failure ? [...causes, { ...adding, place: place || null }] : causes;
@@ -73,8 +75,16 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
       {result !== "unresolved" && (
         <>
           <CauseList causes={causes} onChange={setCauses} />
-          <CausePicker {...adding} onChange={setAdding} />
-          {adding.component && <PlaceField value={place} onChange={setPlace} />}
+          {causes.length > 0 && !more ? (
+            <Button look="quiet" className="self-start" onClick={() => setMore(true)}>
+              There is another cause
+            </Button>
+          ) : (
+            <>
+              <CausePicker {...adding} onChange={setAdding} />
+              {adding.component && <PlaceField value={place} onChange={setPlace} />}
+            </>
+          )}
           {isCause &&
             all.map((cause, at) => (
               <ReasonField
@@ -95,6 +105,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
             <Button
               className="self-start"
               onClick={() => {
+                setMore(true);
                 setCauses(all);
                 setAdding({ component: "", failure: "" });
                 setPlace("");

@@ -6,7 +6,7 @@ import type { ProofStep } from "@/core/proof";
 import { decimalOf } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
-import { STEP_TITLES } from "../next-proof";
+import { STEP_TITLES } from "../proof-step";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
