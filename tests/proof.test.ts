@@ -143,3 +143,28 @@ test("a job stands on paper for the customer, for a claim and for whoever takes 
   }
   expect(await browser.complaints()).toEqual([]);
 });
+
+test("a vehicle that is back starts with what was tried, and a lead can say that it was no comeback", async () => {
+  const job = await play("PRF 4", [
+    ["record-part", fitted("boost-hose", "split")],
+    ["record-finding", found("boost-hose", "split")],
+    ["record-proof", { step: "road-test", result: "held" }],
+    ["close-job", {}],
+  ]);
+  await browser.go(`/jobs/${job}`);
+  await browser.press("It is back here");
+  await browser.press("The same complaint", DIALOG);
+  await browser.find(`${DIALOG}//*[@role='note'][contains(., 'loses its standing at once')]`);
+  await browser.type("In the customer's words", "Whistles and pulls weakly again.");
+  await browser.press("Open the job", DIALOG);
+  await browser.find("//ol/li[contains(., 'Came in again after job')][contains(., 'the same complaint')]");
+  await browser.find("//ol/li[contains(., 'Charge-air hose')]");
+  const back = await browser.driver.getCurrentUrl();
+  await browser.go(`/jobs/${job}`);
+  await browser.find("//section[@aria-label='After the job'][contains(., 'The fault came back')]");
+  await browser.goTo(back);
+  await openFromMore(browser, "It is no comeback");
+  await browser.sees("The old cause has its standing again");
+  await browser.go(`/jobs/${job}`);
+  await browser.find("//section[@aria-label='After the job'][contains(., 'Did it hold?')]");
+});

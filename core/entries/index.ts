@@ -1,5 +1,6 @@
 export { CONFIRMATION_WORDS } from "./confirmed";
 export { RETURN_WORDS, type ReturnedCode } from "./cleared";
+export { COMEBACK_WORDS } from "./opened";
 export { obstacleText } from "./obstacle-words";
 export { FINDING_WORDS } from "./finding";
 export { counted, recordOf, type TrailEntry, type WrittenEntry } from "./fold";

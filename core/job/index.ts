@@ -48,3 +48,4 @@ export {
   type SameTest,
 } from "./proved";
 export { spentOn, type Spent, type TimedEntry } from "./spent";
+export { COMEBACKS, unsettles, type Comeback } from "./comeback";

@@ -15,6 +15,7 @@ export function ClosedJob() {
   const { sheet, open } = useJobPage();
   const mayRecord = useMay("job.record");
   const mayReopen = useMay("job.reopen");
+  const mayOpen = useMay("job.open");
   const { title, words } = afterwards(sheet);
   const asksAfter = mayRecord && !sheet.cameBack && sheet.facts.finding?.result === "root-cause";
   return (
@@ -23,6 +24,7 @@ export function ClosedJob() {
       <p>{words}</p>
       <div className="mt-2 flex flex-wrap gap-2">
         {asksAfter && <FollowUp />}
+        {mayOpen && <Button onClick={() => open({ kind: "comeback" })}>It is back here</Button>}
         <ButtonLink href={`/jobs/${sheet.job.id}/paper`}>On paper</ButtonLink>
         {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
       </div>

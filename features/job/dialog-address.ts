@@ -20,6 +20,7 @@ const PLAIN = [
   "waiting",
   "second-look",
   "follow-up-day",
+  "comeback",
 ] as const satisfies readonly JobDialog["kind"][];
 
 /** A dialog as it stands in the address of its job sheet: "test/glow-feed", "proof/road-test", "scan". */

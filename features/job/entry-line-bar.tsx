@@ -49,10 +49,11 @@ const DESK_FORMS: readonly Form[] = [
 /** Always in reach: one line that says what it understood before it is saved; what it does not understand is a note. */
 export function EntryLineBar() {
   const mayRecord = useMay("job.record");
-  const { open, sheet } = useJobPage();
+  const { open, sheet, rights } = useJobPage();
   const router = useRouter();
   const [text, setText] = useState("");
   const command = useJobCommand("record-entries", "Saved");
+  const untie = useJobCommand("untie-comeback", "The old cause has its standing again");
   const line = readEntryLine(text, sheet.words);
   const save = async () => {
     const entries = entriesOf(line, sheet.facts.symptoms[0]?.key ?? null);
@@ -71,13 +72,19 @@ export function EntryLineBar() {
   const forms = mayRecord ? FORMS.map((form) => ({ ...form, dialog: withNextStep(form.dialog, sheet) })) : DESK_FORMS;
   const more = [
     ...(mayRecord ? MORE : []).map(({ label, dialog }) => ({ label, onPick: () => open(dialog) })),
+    ...(sheet.job.comebackOf && rights.includes("job.reopen")
+      ? [{ label: "It is no comeback", onPick: () => void untie.save({}) }]
+      : []),
     { label: "On paper", onPick: () => router.push(`/jobs/${sheet.job.id}/paper`) },
     { label: "Calculators", onPick: () => router.push(`/calculators?job=${sheet.job.id}`) },
     { label: "What the line understands", onPick: () => open({ kind: "line-help" }) },
   ];
   return (
     <div className="no-print fixed inset-x-0 bottom-0 z-30 border-t-2 border-ink bg-paper px-4 py-2 sm:px-6">
-      <CommandMessage message={command.message ?? command.problems[0]?.message ?? null} meanwhile={command.meanwhile} />
+      <CommandMessage
+        message={command.message ?? command.problems[0]?.message ?? untie.message}
+        meanwhile={command.meanwhile}
+      />
       <Understood line={line} />
       <form
         onSubmit={(event) => {

@@ -32,6 +32,7 @@ export type JobDialog =
   | { readonly kind: "waiting" }
   | { readonly kind: "second-look" }
   | { readonly kind: "follow-up-day" }
+  | { readonly kind: "comeback" }
   | { readonly kind: "withdraw"; readonly seq: number };
 
 export interface JobPageValue {

@@ -80,7 +80,11 @@ function arrivalOf(input: OpenJobInput, heldBy: string | null): readonly EntryBo
 }
 
 /** Entry by entry: the map starts from the odds before anything but the vehicle was known. */
-async function recordArrival(context: CommandContext, jobId: JobId, bodies: readonly EntryBody[]): Promise<number> {
+export async function recordArrival(
+  context: CommandContext,
+  jobId: JobId,
+  bodies: readonly EntryBody[],
+): Promise<number> {
   const trail: WrittenEntry[] = [];
   for (const body of bodies) {
     const entry = await appendEntry(context, jobId, trail, { body });

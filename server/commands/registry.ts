@@ -1,5 +1,6 @@
 import "server-only";
 import type { AnyCommand } from "./command";
+import { openComeback, untieComeback } from "./comebacks";
 import { describeCode, dropCodeEntry, importCodes } from "./code-entries";
 import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, recordFinding, recordProof, reopenJob } from "./conclude-job";
@@ -30,6 +31,8 @@ import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEver
 /** Every write that a signed-in person or a script can ask for. */
 export const COMMANDS: readonly AnyCommand[] = [
   openJob,
+  openComeback,
+  untieComeback,
   recordSymptoms,
   recordEntries,
   recordOdometer,

@@ -22,12 +22,14 @@ export interface JobRow {
   readonly finding: FindingResult | null;
   /** The day on which somebody asks after it, YYYY-MM-DD. */
   readonly askOn: string | null;
+  /** The job whose fault came back with this one. */
+  readonly comebackOf: JobId | null;
 }
 
 const COLUMNS = `
   j.id, j.key, j.site_id as "siteId", j.number, j.vehicle_id as "vehicleId", j.odometer_km as "odometerKm", j.complaint,
   j.version, j.held_by as "heldBy", h.name as "heldByName", j.opened_at as "openedAt", j.closed_at as "closedAt", j.finding,
-  to_char(j.ask_on, 'YYYY-MM-DD') as "askOn"`;
+  to_char(j.ask_on, 'YYYY-MM-DD') as "askOn", j.comeback_of as "comebackOf"`;
 
 /** The version of every open job of a site. */
 export async function openVersions(db: Db, siteId: SiteId): Promise<Readonly<Record<string, number>>> {
@@ -89,6 +91,8 @@ export interface NewJob {
   readonly by: PersonId;
   readonly heldBy: PersonId | null;
   readonly now: Date;
+  /** The job whose fault came back with it. */
+  readonly comebackOf?: JobId | null;
 }
 
 /** Version 0: the entry that opens it makes it version 1. */
@@ -96,8 +100,9 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
   await execute(
     db,
     `insert into job
-       (id, key, site_id, number, vehicle_id, odometer_km, complaint, version, held_by, opened_at, opened_by)
-     values ($1, $2, $3, $4, $5, $6, $7, 0, $8, $9, $10)`,
+       (id, key, site_id, number, vehicle_id, odometer_km, complaint, version, held_by, opened_at, opened_by,
+        comeback_of)
+     values ($1, $2, $3, $4, $5, $6, $7, 0, $8, $9, $10, $11)`,
     [
       job.id,
       job.key,
@@ -109,8 +114,14 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
       job.heldBy,
       job.now,
       job.by,
+      job.comebackOf ?? null,
     ],
   );
+}
+
+/** Ties a job to the one whose fault came back with it, or with null unties it. */
+export async function setComebackOf(db: Db, id: JobId, comebackOf: JobId | null): Promise<void> {
+  await execute(db, "update job set comeback_of = $2 where id = $1", [id, comebackOf]);
 }
 
 /** A job has changed: whoever saves against the version before is told. */

@@ -6,6 +6,7 @@ import { BypassDialog } from "./bypass-dialog";
 import { CheckDialog } from "./check-dialog";
 import { ClearDialog } from "./clear-dialog";
 import { CloseDialog, ReopenDialog } from "./close-dialog";
+import { ComebackDialog } from "./comeback-dialog";
 import { ConfirmDialog } from "./confirm-dialog";
 import { FindingDialog } from "./finding-dialog";
 import { HandOverDialog } from "./hand-over-dialog";
@@ -66,6 +67,8 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
       return <ReopenDialog />;
     case "hand-over":
       return <HandOverDialog />;
+    case "comeback":
+      return <ComebackDialog />;
     case "waiting":
       return <WaitingDialog />;
     case "second-look":
