@@ -111,6 +111,11 @@ test("a job that waits says for what on the floor, and goes on by one tap", asyn
   await browser.type("For what", "valve block by VIN, from the maker");
   await browser.press("Save", DIALOG);
   await doNext("valve block by VIN, from the maker");
+  // Of the trail what is open alone: what it waits for.
+  await browser.press("open", "//section[@aria-label='Trail']");
+  await browser.gone("//section[@aria-label='Trail']//li[contains(., 'Came in')]");
+  await browser.find("//section[@aria-label='Trail']//li[contains(., 'valve block by VIN')]");
+  await browser.press("all", "//section[@aria-label='Trail']");
   await browser.go("/");
   await browser.find("//tbody[.//h2[.='Waiting']]//tr[contains(., 'PRF 2')][contains(., 'valve block')]");
   await browser.go(`/jobs/${job}`);

@@ -49,3 +49,4 @@ export {
 } from "./proved";
 export { spentOn, type Spent, type TimedEntry } from "./spent";
 export { COMEBACKS, unsettles, type Comeback } from "./comeback";
+export { openEntries } from "./open-entries";

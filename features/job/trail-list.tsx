@@ -18,13 +18,14 @@ const SHOWN: readonly {
   {
     value: "repairs",
     label: "repairs",
-    kinds: ["part", "part-result", "bypass", "bypass-removed", "proof", "finding"],
+    kinds: ["part", "part-result", "bypass", "bypass-removed", "proof", "second-look", "finding"],
   },
   {
     value: "told",
     label: "told",
-    kinds: ["opened", "symptoms", "confirmed", "watch", "prior-work", "odometer", "note", "handed"],
+    kinds: ["opened", "symptoms", "confirmed", "watch", "waiting", "prior-work", "odometer", "note", "handed"],
   },
+  { value: "open", label: "open", kinds: [] },
 ];
 /** So many entries can be looked over at once; of a longer trail the older ones are folded. */
 const MOST_AT_ONCE = 30;
@@ -37,7 +38,9 @@ export function TrailList() {
   const [order, setOrder] = useStored("trail-order");
   const [whole, setWhole] = useState(false);
   const kinds = SHOWN.find(({ value }) => value === shown)?.kinds ?? [];
-  const chosen = trail.filter(({ kind }) => !kinds.length || kinds.includes(kind));
+  const chosen = trail.filter(({ kind, isOpen }) =>
+    shown === "open" ? isOpen : !kinds.length || kinds.includes(kind),
+  );
   const folded = whole ? 0 : Math.max(0, chosen.length - MOST_AT_ONCE);
   const latest = chosen.slice(folded);
   return (
@@ -59,7 +62,11 @@ export function TrailList() {
       }
     >
       {folded > 0 && order !== "first" && <Earlier count={folded} onShow={() => setWhole(true)} />}
-      {chosen.length === 0 && <p className="py-2 text-ink-soft">Nothing of this kind yet.</p>}
+      {chosen.length === 0 && (
+        <p className="py-2 text-ink-soft">
+          {shown === "open" ? "Nothing on it is open." : "Nothing of this kind yet."}
+        </p>
+      )}
       <ol>
         {(order === "first" ? latest.toReversed() : latest).map((entry) => (
           <TrailEntry key={entry.seq} entry={entry} />

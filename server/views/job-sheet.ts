@@ -183,7 +183,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
     map: trailMap(trail, { advice, roads, labels, current: currentCause(merged) }),
-    trail: entryViews(trail, files, labels, facts.closed),
+    trail: entryViews(trail, files, labels, facts),
     advice: adviceView(file, advice, book, labels),
     instruments,
     colleagues: colleagues.filter(({ active }) => active),

@@ -1,4 +1,6 @@
 import "server-only";
+import { COULD_NOT_TELL } from "@/core/book";
+import { openEntries, type JobFacts } from "@/core/job";
 import { exhaustive } from "@/core/exhaustive";
 import type { Labels } from "@/core/words";
 import { counted, entryDetails, entryText, ruleOf, type EntryRight } from "@/core/entries";
@@ -15,6 +17,8 @@ export interface EntryView {
   readonly minutes: number;
   /** Minutes spent on the job up to and with this entry. */
   readonly total: number;
+  /** It still wants something. */
+  readonly isOpen: boolean;
   readonly mark: "holds" | "fails" | "in vain" | "unsure" | null;
   readonly corrects: number | null;
   readonly correctedBy: number | null;
@@ -48,9 +52,10 @@ export function entryViews(
   trail: readonly EntryWithOdds[],
   files: readonly FileRow[],
   labels: Labels,
-  closed: boolean,
+  facts: JobFacts,
 ): readonly EntryView[] {
   let total = 0;
+  const open = new Set(openEntries(facts));
   return trail.map((entry) => {
     const { seq, at, by, byId, body, corrects, correctedBy, minutes } = entry;
     total += minutes;
@@ -63,10 +68,11 @@ export function entryViews(
       text,
       minutes,
       total,
+      isOpen: correctedBy === null && (open.has(corrects ?? seq) || isUnsure(body)) && !facts.closed,
       mark: markOf(body),
       corrects,
       correctedBy,
-      takenBackBy: takenBackBy(entry, closed),
+      takenBackBy: takenBackBy(entry, facts.closed),
       byId,
       details: entryDetails(body),
       files: files.filter((file) => file.seq === seq),
@@ -74,6 +80,9 @@ export function entryViews(
     };
   });
 }
+
+/** A test that could not tell is to be made again, or another one. */
+const isUnsure = (body: EntryWithOdds["body"]) => body.kind === "test" && body.outcome === COULD_NOT_TELL;
 
 function markOf(body: EntryWithOdds["body"]): EntryView["mark"] {
   switch (body.kind) {
