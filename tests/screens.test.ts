@@ -79,6 +79,8 @@ describe("every screen is accessible, fits and works without complaint, at both 
       await browser.complaints();
       await look("set-up, refused");
     } finally {
+      // A page that is left asks for nothing more of a server that is gone.
+      await browser.go("/sign-in");
       await empty.stop();
       await database.drop();
     }
