@@ -163,7 +163,7 @@ test("a vehicle that is back starts with what was tried, and a lead can say that
   await browser.type("In the customer's words", "Whistles and pulls weakly again.");
   await browser.press("Open the job", DIALOG);
   await browser.find("//ol/li[contains(., 'Came in again after job')][contains(., 'the same complaint')]");
-  await browser.find("//ol/li[contains(., 'Charge-air hose')]");
+  await browser.find("//ol/li[contains(., 'harge-air hose')]");
   const back = await browser.driver.getCurrentUrl();
   await browser.go(`/jobs/${job}`);
   await browser.find("//section[@aria-label='After the job'][contains(., 'The fault came back')]");
