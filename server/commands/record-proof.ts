@@ -1,0 +1,105 @@
+import "server-only";
+import Joi from "joi";
+import { isMetOnADrive } from "@/core/book";
+import { LEVELS, type Levels } from "@/core/entries";
+import { exhaustive } from "@/core/exhaustive";
+import type { JobFacts } from "@/core/job";
+import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
+import { lowerFirst, type Labels } from "@/core/words";
+import { loadLabels } from "@/server/book/load";
+import { readConditionTopics } from "@/server/db/book";
+import type { Db } from "@/server/db/pool";
+import { jobChange, key, minutes, optionalText } from "@/server/input";
+import { changeJob, type JobAnswer, type JobChange } from "./change-job";
+import type { Command, CommandContext } from "./command";
+import { refuseInput } from "./refusal";
+import { correctsInput } from "./record-inputs";
+
+interface ProofInput extends JobChange {
+  readonly step: ProofStep;
+  readonly result: ProofResult;
+  readonly minutes: number;
+  readonly note: string;
+  readonly conditions: readonly string[];
+  readonly notHad: readonly string[];
+  readonly km: number | null;
+  readonly cleanTries: number | null;
+  readonly levels: Levels | null;
+}
+
+/**
+ * A step of proof. It may also be taken on a closed job: a follow-up, or the fault that came back. The same test and clear codes are not anybody's
+ * word: the test is run again, the codes are cleared and read again, and that is the proof (`proofOfCure`).
+ */
+export const recordProof: Command<ProofInput, JobAnswer> = {
+  name: "record-proof",
+  right: "job.record",
+  input: Joi.object({
+    ...jobChange,
+    corrects: correctsInput(),
+    step: Joi.string()
+      .valid(...PROOF_STEPS)
+      .required(),
+    result: Joi.string().valid("held", "came-back").required(),
+    minutes: minutes().default(0),
+    note: optionalText(2000),
+    conditions: Joi.array().max(30).items(key()).unique().default([]),
+    notHad: Joi.array().max(30).items(key()).unique().default([]),
+    km: Joi.number().min(0).max(10_000).allow(null).default(null),
+    cleanTries: Joi.number().integer().min(0).max(10_000).allow(null).default(null),
+    levels: Joi.string()
+      .valid(...LEVELS)
+      .allow(null)
+      .default(null),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, async (_, facts) => {
+      const { step, result, note, conditions, notHad, km, cleanTries, levels } = input;
+      await requireEvidence(context, input, facts);
+      const drive = step === "road-test" ? { conditions, notHad, km, cleanTries, levels } : {};
+      return { body: { kind: "proof", step, result, note, ...drive }, minutes: input.minutes };
+    }),
+};
+
+/** What holds has to have been shown by what that step is. */
+async function requireEvidence({ db }: CommandContext, input: ProofInput, facts: JobFacts): Promise<void> {
+  const { step, result, note, conditions, notHad } = input;
+  if (result !== "held") return;
+  switch (step) {
+    case "same-test":
+      return refuseInput("step", "is proved by the test itself: run it again after the repair");
+    case "codes-stay-clear":
+      return refuseInput("step", "is proved by clearing the codes and reading the modules again");
+    case "bench":
+      if (!note) refuseInput("note", "say what was tried before closing up");
+      return;
+    case "road-test": {
+      const drivable = await drivableConditions(db);
+      const told = [...new Set(facts.symptoms.flatMap((symptom) => symptom.conditions))].filter((each) =>
+        drivable.has(each),
+      );
+      const silent = told.filter((each) => !conditions.includes(each) && !notHad.includes(each));
+      if (silent.length)
+        refuseInput(
+          "conditions",
+          `say of each whether it was met or could not be had: ${named(silent, await loadLabels(db))}`,
+        );
+      if (told.length && told.every((each) => notHad.includes(each)))
+        refuseInput("notHad", "none of the complaint’s conditions was met: such a drive proves nothing");
+      return;
+    }
+    case "follow-up":
+      return;
+    default:
+      return exhaustive(step, "requireEvidence");
+  }
+}
+
+/** Conditions that a drive can meet. */
+async function drivableConditions(db: Db): Promise<ReadonlySet<string>> {
+  const topics = await readConditionTopics(db);
+  return new Set([...topics].flatMap(([key, topic]) => (isMetOnADrive(topic) ? key : [])));
+}
+
+const named = (conditions: readonly string[], labels: Labels) =>
+  conditions.map((each) => lowerFirst(labels.condition(each))).join(", ");
