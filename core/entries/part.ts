@@ -22,6 +22,15 @@ export interface PartBody {
   readonly getHome?: boolean;
 }
 
+/** How a technician names where a part came from. */
+export const PART_SOURCE_WORDS: Record<PartSource, string> = {
+  "new-maker": "new, from the maker",
+  "new-other": "new, from another maker",
+  used: "used",
+  rebuilt: "rebuilt",
+  repaired: "the old one, repaired or cleaned",
+};
+
 export const PART_RESULT_WORDS: Record<PartResult, string> = {
   fixed: "cured it",
   partly: "it was bad, more is wrong",

@@ -46,7 +46,7 @@ const isAtPlace = (test: TestRun, cure: PartFitted) => !test.place || !cure.plac
 export type CodesAfter =
   | { readonly kind: "none" }
   | { readonly kind: "not-cleared" }
-  | { readonly kind: "back"; readonly codes: readonly string[] }
+  | { readonly kind: "back"; readonly codes: readonly string[]; readonly seq: number }
   | { readonly kind: "not-read"; readonly modules: readonly string[] }
   | { readonly kind: "clear" };
 
@@ -65,8 +65,13 @@ export function codesAfterCure(job: JobFacts): CodesAfter {
   const back = [
     ...codesBack.filter(({ seq }) => seq >= cleared),
     ...scans.filter(({ seq, code }) => seq > cleared && code !== null && isHeld(code)),
-  ].flatMap(({ code }) => code ?? []);
-  if (back.length) return { kind: "back", codes: [...new Set(back)] };
+  ];
+  if (back.length)
+    return {
+      kind: "back",
+      codes: [...new Set(back.flatMap(({ code }) => code ?? []))],
+      seq: Math.max(...back.map(({ seq }) => seq)),
+    };
   const read = new Set(
     scans.flatMap(({ seq, code, module }) => (seq > cleared && code === null ? (module ?? []) : [])),
   );
@@ -97,21 +102,28 @@ export function howOften({ confirmation }: JobFacts): HowOften | null {
   return { kind: "tried", shown: times, tries };
 }
 
+/** Where on the trail the cure was last contradicted: by the same test that fails again, or codes that are back; 0 where by neither. */
+function contradictedAt(sameTest: SameTest | null, codes: CodesAfter): number {
+  return Math.max(sameTest?.passes === false ? (sameTest.after?.seq ?? 0) : 0, codes.kind === "back" ? codes.seq : 0);
+}
+
 /**
  * All that proves the cure: what somebody recorded, and what follows from tests, clearings and scans. A drive does not count yet where a fault
- * that came now and then needs more clean tries.
+ * that came now and then needs more clean tries; and what held before the vehicle said otherwise proves nothing.
  */
 export function proofOfCure(job: JobFacts): readonly Proof[] {
   const needed = triesAfterCure(job);
   const isEnough = needed === null || (needed.triesNeeded !== null && needed.cleanTries >= needed.triesNeeded);
+  const sameTest = sameTestOf(job);
+  const codes = codesAfterCure(job);
+  const contradicted = contradictedAt(sameTest, codes);
   const recorded = recordedProof(job).filter(
-    ({ step, result, cleanTries = null }) =>
-      step !== "road-test" || result !== "held" || isEnough || (cleanTries === null && needed === null),
+    ({ seq, step, result }) => result !== "held" || (seq > contradicted && (step !== "road-test" || isEnough)),
   );
   return [
     ...recorded,
-    ...(sameTestOf(job)?.passes ? [{ step: "same-test", result: "held" } as const] : []),
-    ...(codesAfterCure(job).kind === "clear" ? [{ step: "codes-stay-clear", result: "held" } as const] : []),
+    ...(sameTest?.passes ? [{ step: "same-test", result: "held" } as const] : []),
+    ...(codes.kind === "clear" ? [{ step: "codes-stay-clear", result: "held" } as const] : []),
   ];
 }
 

@@ -1,14 +1,7 @@
-import { partsAsTheyStand, type JobFacts } from "@/core/job";
+import { PART_SOURCE_WORDS } from "@/core/entries";
+import { partsAsTheyStand } from "@/core/job";
 import { moneyText } from "@/features/shared/format";
 import type { JobSheet } from "@/server/views/job-sheet";
-
-const SOURCES: Readonly<Record<JobFacts["parts"][number]["source"], string>> = {
-  "new-maker": "new, from the maker",
-  "new-other": "new, from another maker",
-  used: "used",
-  rebuilt: "rebuilt",
-  repaired: "the old one, repaired",
-};
 
 interface PartLinesProps {
   readonly sheet: JobSheet;
@@ -32,7 +25,7 @@ export function PartLines({ sheet: { facts, words }, all }: PartLinesProps) {
             </td>
             <td className="mono py-1 pr-3">{partNumber ?? ""}</td>
             <td className="py-1 pr-3">
-              {getHome ? "only to get home" : SOURCES[source]}
+              {getHome ? "only to get home" : PART_SOURCE_WORDS[source]}
               {all && result === "no-change" ? "; changed nothing" : ""}
             </td>
             {all && <td className="mono py-1 text-right">{moneyText(cost)}</td>}

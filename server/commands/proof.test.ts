@@ -83,6 +83,19 @@ describe("the same test", () => {
     await job.record("withdraw-entry", { corrects: passing, reason: "another vehicle's" });
     expect(await rung(job)).toBe(0);
   });
+
+  test("that fails again outweighs the drive before it, not the one after", async () => {
+    const job = await open();
+    await job.record("record-test", leakTest("high", 0.4));
+    await job.record("record-part", part("boost-hose", "split", "fixed"));
+    await job.record("record-finding", FOUND);
+    await job.record("record-proof", { step: "road-test", result: "held" });
+    expect(await rung(job)).toBe(4);
+    await job.record("record-test", leakTest("high", 0.3));
+    expect(await rung(job)).toBe(0);
+    await job.record("record-proof", { step: "road-test", result: "held" });
+    expect(await rung(job)).toBe(4);
+  });
 });
 
 describe("codes stay clear", () => {
@@ -240,7 +253,7 @@ test("the day on which it is asked after is booked at closing, and can be moved"
   await job.record("close-job", { askOn: "2026-03-05" });
   const due = async (days: number) =>
     (await loadFloor(site, addDays(NOW, days))).followUps.some(({ id }) => id === job.id);
-  expect([await due(2), await due(3), await due(90)]).toEqual([false, true, true]);
+  expect([await due(2), await due(3), await due(45), await due(90)]).toEqual([false, true, true, false]);
   expect(await refused(job, "book-follow-up", { day: "2026-02-01" })).toContain("past");
   await job.record("book-follow-up", { day: "2026-03-12", note: "nobody answered" });
   expect([await due(3), await due(10)]).toEqual([false, true]);

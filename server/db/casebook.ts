@@ -119,7 +119,8 @@ export async function updateStandings(
 ): Promise<void> {
   await execute(
     db,
-    `update job j set rung = w.rung, came_back = w.came_back
+    `update job j set rung = w.rung, came_back = w.came_back,
+       finding_left = '[]', ask_on = null
      from jsonb_to_recordset($1::jsonb) as w (id uuid, rung integer, came_back boolean)
      where j.id = w.id`,
     [JSON.stringify(rows)],

@@ -88,7 +88,7 @@ const FACTS = `
        union all
        select ${placeOf("k")}, nullif(k.module, ''), k.code
        from job_code k
-       where k.job_id = j.id
+       where k.job_id = j.id and k.status is distinct from 'permanent'
      ) s) as scans,
     (select coalesce(json_agg(json_build_object('seq', ${placeOf("b")}, 'module', nullif(b.module, ''), 'code', b.code)
        order by ${placeOf("b")}), '[]')

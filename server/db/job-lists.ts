@@ -115,22 +115,22 @@ export async function listComebacks(db: Db, siteId: SiteId): Promise<AfterJobRow
   );
 }
 
-/** Repaired jobs that somebody is to ask after: on the day that was booked, else closed between two moments. */
+/** Repaired jobs that somebody is to ask after: on a day that was booked between two days, else closed between two moments. */
 export async function listFollowUpsDue(
   db: Db,
   siteId: SiteId,
-  between: readonly [Date, Date],
-  today: string,
+  closed: readonly [Date, Date],
+  booked: readonly [string, string],
 ): Promise<AfterJobRow[]> {
   return many<AfterJobRow>(
     db,
     `${AFTER_JOB}
      where j.site_id = $1
-       and case when j.ask_on is null then j.closed_at between $2 and $3 else j.ask_on <= $4 and j.closed_at is not null end
+       and (j.ask_on is null and j.closed_at between $2 and $3 or j.ask_on between $4 and $5 and j.closed_at is not null)
        and j.finding = 'root-cause' and j.rung < 5 and not j.came_back
      order by coalesce(j.ask_on::timestamptz, j.closed_at)
      limit 12`,
-    [siteId, ...between, today],
+    [siteId, ...closed, ...booked],
   );
 }
 

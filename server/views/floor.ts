@@ -52,12 +52,17 @@ const FOLLOW_UP_UNTIL_DAYS = 45;
 /** Every open job by what it needs now. */
 export async function loadFloor(site: Site, now: Date): Promise<Floor> {
   const db = pool();
-  const due = [subDays(now, FOLLOW_UP_UNTIL_DAYS), subDays(now, FOLLOW_UP_AFTER_DAYS)] as const;
+  const longAgo = subDays(now, FOLLOW_UP_UNTIL_DAYS);
   const [rows, labels, comebacks, followUps] = await Promise.all([
     listOpenJobs(db, site.id),
     loadLabels(db),
     listComebacks(db, site.id),
-    listFollowUpsDue(db, site.id, due, shopDay(site, now)),
+    listFollowUpsDue(
+      db,
+      site.id,
+      [longAgo, subDays(now, FOLLOW_UP_AFTER_DAYS)],
+      [shopDay(site, longAgo), shopDay(site, now)],
+    ),
   ]);
   const jobs = await Promise.all(rows.map((row) => floorJob(db, site, row, labels)));
   return { jobs, comebacks, followUps };

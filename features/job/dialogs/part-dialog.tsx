@@ -1,6 +1,7 @@
 "use client";
 
 import type { Cause } from "@/core/book";
+import { PART_SOURCE_WORDS } from "@/core/entries";
 import { PART_SOURCES, type PartSource } from "@/core/job";
 import { decimalOf } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
@@ -18,14 +19,6 @@ export const RESULT_CHOICES = [
   { value: "partly", label: "It was bad, more is wrong" },
   { value: "no-change", label: "No change" },
 ] as const;
-
-const SOURCE_WORDS: Record<PartSource, string> = {
-  "new-maker": "new, from the maker",
-  "new-other": "new, from another maker",
-  used: "used",
-  rebuilt: "rebuilt",
-  repaired: "the old one, repaired or cleaned",
-};
 
 /** A part from there may be of another maker than the vehicle's. */
 const FROM_ANOTHER: ReadonlySet<string> = new Set(["new-other", "used", "rebuilt"] satisfies PartSource[]);
@@ -98,7 +91,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
         <SelectInput value={source} onChange={(event) => setSource(event.target.value)}>
           {PART_SOURCES.map((each) => (
             <option key={each} value={each}>
-              {SOURCE_WORDS[each]}
+              {PART_SOURCE_WORDS[each]}
             </option>
           ))}
         </SelectInput>

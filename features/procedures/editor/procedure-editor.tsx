@@ -210,7 +210,9 @@ export function ProcedureEditor({ start, of, mayEdit, words }: ProcedureEditorPr
           {draft.outcomes.map((outcome, at) => (
             <OutcomeFields
               key={at}
-              {...{ at, outcome, words }}
+              at={at}
+              outcome={outcome}
+              words={words}
               onChange={(next) => set({ outcomes: draft.outcomes.map((each, own) => (own === at ? next : each)) })}
               onRemove={() => set({ outcomes: draft.outcomes.filter((_, own) => own !== at) })}
             />

@@ -136,7 +136,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       {wantsOpeningPoint(procedure, stated) && (
         <OpeningField value={draft.opening ?? ""} onChange={(value) => change({ opening: value })} />
       )}
-      <KindFields {...{ procedure, kind, chosen, draft, change }} unit={base} />
+      <KindFields procedure={procedure} kind={kind} chosen={chosen} draft={draft} change={change} unit={base} />
       {unread.length > 0 && (
         <p className="font-medium text-brick">“{unread[0]}” is no reading: digits with a comma or a point, or OL.</p>
       )}
