@@ -11,5 +11,6 @@ export {
   priorWorkText,
   reasonText,
   savedMinutes,
+  upperFirst,
 } from "./words";
 export { verdictText } from "./verdict-words";

@@ -9,6 +9,7 @@ import {
   type Spec,
 } from "@/core/measure";
 import type { SwapFound, TestVerdict, TraceSeen, VerdictSaid } from "@/core/verdict";
+import { upperFirst } from "./words";
 
 /** What a verdict says, without its full stop; null where there is none to tell of. */
 export function verdictText(judged: TestVerdict | null): string | null {
@@ -65,7 +66,7 @@ const judgementText = (judgement: Judgement, spec: Spec | null) => explainJudgem
 function apartText({ odd, median }: Extract<VerdictSaid, { kind: "apart" }>): string {
   const those = odd.map(({ label, reading }) => `${label} (${formatReading(reading)})`).join(" and ");
   const rest = median ? `, the others near ${formatQuantity(median)}` : "";
-  return `${those.charAt(0).toUpperCase()}${those.slice(1)} ${odd.length === 1 ? "stands" : "stand"} apart${rest}`;
+  return `${upperFirst(those)} ${odd.length === 1 ? "stands" : "stand"} apart${rest}`;
 }
 
 function swapText(swap: SwapFound): string {

@@ -194,6 +194,9 @@ export function changeText(labels: Labels, { title, outcome, chance, leader, pro
 /** A symptom, condition or code as it is called inside a sentence. */
 export const presentName = (labels: Labels, { kind, subject }: PresentFeature) => featureName(labels, kind, subject);
 
+/** For the beginning of a sentence. */
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** For the middle of a sentence: "Vane actuator" becomes "vane actuator", "ABS unit" stays. */
 export function lowerFirst(text: string): string {
   // Abbreviations and codes keep their capitals.

@@ -1,8 +1,7 @@
 "use client";
 
 import type { VehicleId } from "@/core/ids";
-import { convert, readWhole } from "@/core/measure";
-import { odometerText, type UnitSystem } from "@/features/shared/format";
+import { odometerInput, odometerText, type UnitSystem } from "@/features/shared/format";
 import { NO_VEHICLE, vehicleDraftOf, vehicleInput, type VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
 import { VehicleFields } from "@/features/shared/vehicle/vehicle-fields";
 import type { ModelChoices } from "@/server/db/catalogue";
@@ -25,13 +24,7 @@ export const NO_ARRIVAL: Arrival = { vehicle: NO_VEHICLE, known: null, odometer:
 
 /** What the server takes: kilometres whatever the dial shows. */
 export function arrivalInput({ vehicle, odometer, odometerReason }: Arrival, units: UnitSystem): object {
-  const read = readWhole(odometer);
-  const km = read === null ? null : convert({ value: read, unit: units === "imperial" ? "mi" : "km" }, "km").value;
-  return {
-    vehicle: vehicleInput(vehicle),
-    odometerKm: odometer.trim() ? (km === null ? odometer : Math.round(km)) : null,
-    odometerReason,
-  };
+  return { vehicle: vehicleInput(vehicle), odometerKm: odometerInput(odometer, units), odometerReason };
 }
 
 interface ArrivingVehicleProps {

@@ -1,6 +1,7 @@
 "use client";
 
 import type { Money } from "@/core/book";
+import { upperFirst } from "@/core/words";
 import { minutesText, moneyText } from "@/features/shared/format";
 import type { ActionView, WhatIfView } from "@/server/views/advice-view";
 import { Button } from "@/ui/button";
@@ -157,7 +158,7 @@ export function dialogOf(action: ActionView): JobDialog {
 
 /** "Settles vanes against actuator; saves about 40 min. 9 min, nothing to take off." */
 export function describe(action: ActionView): string {
-  const why = action.why.charAt(0).toUpperCase() + action.why.slice(1);
+  const why = upperFirst(action.why);
   if (action.kind === "repair") {
     if (!action.planned) return `${why}. The book does not know yet what this repair takes.`;
     const parts = action.partsCost.amount > 0 ? `, parts ${moneyText(action.partsCost)}` : "";

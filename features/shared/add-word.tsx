@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { upperFirst } from "@/core/words";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
@@ -22,7 +23,7 @@ interface AddWordProps {
 /** Puts a word into the shop's vocabulary where it was missed, without leaving the form. */
 export function AddWord({ kind, systems, text, onAdded, onCancel }: AddWordProps) {
   const { send, busy, problems, message } = useCommand(commandPath("add-word"));
-  const [label, setLabel] = useState(text.charAt(0).toUpperCase() + text.slice(1));
+  const [label, setLabel] = useState(upperFirst(text));
   const [system, setSystem] = useState("");
   const [topic, setTopic] = useState("other");
   const save = async () => {

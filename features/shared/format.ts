@@ -1,6 +1,6 @@
 import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
-import { convert, type DecimalSign } from "@/core/measure";
+import { convert, readWhole, type DecimalSign } from "@/core/measure";
 import type { Money } from "@/core/book";
 
 /** How numbers and dates look on screen. */
@@ -16,6 +16,14 @@ export function minutesText(minutes: number): string {
   if (whole < 100) return `${whole} min`;
   const rest = whole % 60;
   return rest ? `${Math.floor(whole / 60)} h ${rest} min` : `${whole / 60} h`;
+}
+
+/** What the server takes of a dial: whole kilometres whatever it shows, null where nothing was typed, the text as it is where that is no number. */
+export function odometerInput(text: string, units: UnitSystem): number | string | null {
+  if (!text.trim()) return null;
+  const read = readWhole(text);
+  if (read === null) return text;
+  return Math.round(convert({ value: read, unit: units === "imperial" ? "mi" : "km" }, "km").value);
 }
 
 /** "148 320 km": thin groups, no comma that one country reads as a point. */

@@ -1,22 +1,20 @@
 import "server-only";
-import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import { differenceInDays } from "date-fns";
 import type { Recency } from "@/core/case";
 import type { EntryBody } from "@/core/entries";
-import { asJobId, type JobId } from "@/core/ids";
+import { asJobId } from "@/core/ids";
 import { cameBack, COMEBACKS, partsAsTheyStand, rungOfJob, unsettles, type Comeback, type JobFacts } from "@/core/job";
 import { countTogether } from "@/server/db/counters";
 import { readFacts } from "@/server/db/facts";
-import { insertJob, lockJob, setComebackOf, setJobStanding, type JobRow } from "@/server/db/jobs";
-import { takeJobNumber } from "@/server/db/sites";
+import { lockJob, setComebackOf, setJobStanding, type JobRow } from "@/server/db/jobs";
 import { keepCounters } from "@/server/book/keep";
 import { announceJob } from "@/server/live/announce";
 import { jobChange, optionalLine, text, uuid } from "@/server/input";
 import type { JobAnswer, JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { odometerInput, requireForwards } from "./odometer";
-import { recordArrival } from "./open-job";
+import { takeInJob } from "./open-job";
 import { refuse } from "./refusal";
 
 interface ComebackInput {
@@ -44,36 +42,22 @@ export const openComeback: Command<ComebackInput, JobAnswer & { readonly number:
     odometerReason: optionalLine(400),
   }),
   async run(context, input) {
-    const { db, actor, site, now } = context;
+    const { db, now } = context;
     const { why, complaint, odometerKm, odometerReason } = input;
     const old = await lockedJob(context, input.jobId);
     if (!old.closedAt) refuse({ code: "conflict", message: "That job is still open: go on with it." });
     const before = await readFacts(db, old.id);
     await requireForwards(db, { id: old.vehicleId, exceptJob: null }, odometerKm, odometerReason);
-    const id = randomUUID() as JobId;
-    const number = await takeJobNumber(db, site.id);
-    const heldBy = actor.role === "desk" ? null : actor.personId;
-    await insertJob(db, {
-      id,
-      key: id,
-      siteId: site.id,
-      number,
-      vehicleId: old.vehicleId,
-      odometerKm,
-      complaint,
-      by: actor.personId,
-      heldBy,
-      now,
-      comebackOf: unsettles(why) ? old.id : null,
-    });
-    const opened = { complaint, odometerKm, odometerReason, heldBy, after: { number: old.number, why } };
-    const version = await recordArrival(context, id, [
-      { kind: "opened", ...opened },
+    const symptoms: readonly EntryBody[] =
+      unsettles(why) && before.symptoms.length ? [{ kind: "symptoms", symptoms: before.symptoms }] : [];
+    const job = { vehicleId: old.vehicleId, odometerKm, complaint, comebackOf: unsettles(why) ? old.id : null };
+    const answer = await takeInJob(context, job, (heldBy) => [
+      { kind: "opened", complaint, odometerKm, odometerReason, heldBy, after: { number: old.number, why } },
       ...whatWasTried(before, old, now),
-      ...(unsettles(why) && before.symptoms.length ? [{ kind: "symptoms" as const, symptoms: before.symptoms }] : []),
+      ...symptoms,
     ]);
     if (unsettles(why)) await weighAnew(context, old, before);
-    return { jobId: id, version, seq: version, number };
+    return answer;
   },
 };
 

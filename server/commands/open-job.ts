@@ -5,7 +5,7 @@ import type { FaultCode } from "@/core/codes";
 import type { Symptom } from "@/core/case";
 import type { JobId } from "@/core/ids";
 import type { VehicleRow } from "@/server/db/vehicles";
-import { insertJob } from "@/server/db/jobs";
+import { insertJob, type NewJob } from "@/server/db/jobs";
 import { takeJobNumber } from "@/server/db/sites";
 import type { EntryBody, WrittenEntry } from "@/core/entries";
 import { optionalLine, text } from "@/server/input";
@@ -43,29 +43,31 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
     modulesRead: modulesInput().default([]),
   }),
   async run(context, input) {
-    const { db, actor, site, now } = context;
+    const { db } = context;
     const vehicle = await takeInVehicle(context, input.vehicle);
     await requireForwards(db, { id: vehicle, exceptJob: null }, input.odometerKm, input.odometerReason);
-    const id = randomUUID() as JobId;
-    const number = await takeJobNumber(db, site.id);
     const { odometerKm, complaint } = input;
-    const heldBy = actor.role === "desk" ? null : actor.personId;
-    await insertJob(db, {
-      id,
-      key: id,
-      siteId: site.id,
-      number,
-      vehicleId: vehicle,
-      odometerKm,
-      complaint,
-      by: actor.personId,
-      heldBy,
-      now,
-    });
-    const version = await recordArrival(context, id, arrivalOf(input, heldBy));
-    return { jobId: id, version, seq: version, number };
+    return takeInJob(context, { vehicleId: vehicle, odometerKm, complaint }, (heldBy) => arrivalOf(input, heldBy));
   },
 };
+
+/**
+ * A new job with a number of its own, held by whoever opens it where they work on vehicles.
+ * @param arrival what is known at the gate, as entries; `heldBy` is the id of whoever has the job
+ */
+export async function takeInJob(
+  context: CommandContext,
+  job: Pick<NewJob, "vehicleId" | "odometerKm" | "complaint" | "comebackOf">,
+  arrival: (heldBy: string | null) => readonly EntryBody[],
+): Promise<JobAnswer & { readonly number: number }> {
+  const { db, actor, site, now } = context;
+  const id = randomUUID() as JobId;
+  const number = await takeJobNumber(db, site.id);
+  const heldBy = actor.role === "desk" ? null : actor.personId;
+  await insertJob(db, { ...job, id, key: id, siteId: site.id, number, by: actor.personId, heldBy, now });
+  const version = await recordArrival(context, id, arrival(heldBy));
+  return { jobId: id, version, seq: version, number };
+}
 
 /** What is known at the gate, as entries. */
 function arrivalOf(input: OpenJobInput, heldBy: string | null): readonly EntryBody[] {
@@ -80,11 +82,7 @@ function arrivalOf(input: OpenJobInput, heldBy: string | null): readonly EntryBo
 }
 
 /** Entry by entry: the map starts from the odds before anything but the vehicle was known. */
-export async function recordArrival(
-  context: CommandContext,
-  jobId: JobId,
-  bodies: readonly EntryBody[],
-): Promise<number> {
+async function recordArrival(context: CommandContext, jobId: JobId, bodies: readonly EntryBody[]): Promise<number> {
   const trail: WrittenEntry[] = [];
   for (const body of bodies) {
     const entry = await appendEntry(context, jobId, trail, { body });

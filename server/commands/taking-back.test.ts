@@ -202,6 +202,9 @@ const act = fc.oneof(
   fc.record({ name: fc.constant("record-bypass-removed"), pick: fc.nat(8) }),
   fc.record({ name: fc.constant("record-finding"), pick: fc.nat(2) }),
   fc.record({ name: fc.constant("record-proof"), pick: fc.nat(3) }),
+  fc.record({ name: fc.constant("record-second-look"), pick: fc.nat(1) }),
+  fc.record({ name: fc.constant("record-waiting"), pick: fc.nat(3) }),
+  fc.record({ name: fc.constant("book-follow-up"), pick: fc.nat(2) }),
   fc.record({ name: fc.constant("name-suspect"), pick: fc.nat(2) }),
   fc.record({ name: fc.constant("hand-over"), pick: fc.nat(1) }),
   fc.record({ name: fc.constant("withdraw-entry"), pick: fc.nat(12) }),
@@ -227,20 +230,26 @@ function inputOf(name: string, pick: number): Record<string, unknown> {
     "record-clear": { returns: [{ code, module: "engine", returned: "drive" }] },
     "record-odometer": { odometerKm: 130_000 + pick },
     "record-test": { procedure: "vane-travel", outcome: pick % 2 ? "sticks" : "free", minutes: pick },
-    "record-part": part(cause.component, cause.failure, pick % 2 ? "no-change" : null),
+    "record-part": { ...part(cause.component, cause.failure, pick % 2 ? "no-change" : null), getHome: pick > 2 },
     "record-part-result": { partSeq: pick, result: pick % 2 ? "fixed" : "no-change" },
     "record-bypass": { what: `relay ${pick}` },
     "record-bypass-removed": { bypassSeq: pick },
     "record-finding":
-      pick > 1 ? { result: "unresolved", why: "out of ways" } : { result: "root-cause", causes: [cause] },
-    "record-proof": { step: "road-test", result: pick ? "held" : "came-back" },
+      pick > 1
+        ? { result: "unresolved", why: "out of ways" }
+        : { result: "root-cause", causes: [{ ...cause, reason }] },
+    "record-proof": { step: "road-test", result: pick ? "held" : "came-back", cleanTries: pick > 1 ? pick : null },
+    "record-second-look": { what: `side ${pick}` },
+    "record-waiting":
+      pick > 2 ? { for: null } : { for: "part", what: `hose ${pick}`, due: pick ? `2026-03-0${pick}` : null },
+    "book-follow-up": { day: `2026-03-0${pick + 1}` },
     "name-suspect": { cause },
     "hand-over": { to: pick ? colleague.personId : lead.personId },
     "withdraw-entry": undo(pick),
     "close-job": {
       reason: "enough",
       signed: [{ for: "proof", reason: "enough" }],
-      ...(pick ? { bypassReason: "stays" } : {}),
+      ...(pick ? { bypassReason: "stays", askOn: "2026-03-09" } : {}),
     },
     "reopen-job": { reason: "again" },
   };
@@ -253,24 +262,39 @@ function inputOf(name: string, pick: number): Record<string, unknown> {
 async function tablesOf(id: JobId): Promise<Record<string, unknown>> {
   const rows = async (select: string) => (await pool().query(select, [id])).rows as unknown;
   return {
-    job: await rows("select odometer_km, held_by, finding, closed_at is not null as closed from job where id = $1"),
+    job: await rows(
+      `select odometer_km, held_by, finding, finding_left, closed_at is not null as closed, to_char(ask_on, 'YYYY-MM-DD') as ask_on
+       from job where id = $1`,
+    ),
     symptoms: await rows("select seq, symptom, conditions, denied from job_symptom where job_id = $1 order by 1, 2"),
     codes: await rows("select seq, code, module from job_code where job_id = $1 order by 1, 2"),
     returns: await rows("select seq, code from job_code_return where job_id = $1 order by 1, 2"),
     tests: await rows("select seq, position, outcome from job_test where job_id = $1 order by 1"),
-    parts: await rows("select seq, component, result, result_seq from job_part where job_id = $1 order by 1"),
+    parts: await rows("select seq, component, result, result_seq, get_home from job_part where job_id = $1 order by 1"),
     bypasses: await rows("select seq, removed_seq from job_bypass where job_id = $1 order by 1"),
-    proof: await rows("select seq, result from job_proof where job_id = $1 order by 1"),
+    proof: await rows("select seq, result, clean_tries from job_proof where job_id = $1 order by 1"),
+    clearings: await rows("select seq from job_clearing where job_id = $1 order by 1"),
+    secondLooks: await rows("select seq from job_second_look where job_id = $1 order by 1"),
+    waiting: await rows("select seq, what, to_char(due, 'YYYY-MM-DD') as due from job_waiting where job_id = $1"),
     suspects: await rows("select seq, component from job_suspect where job_id = $1 order by 1"),
-    causes: await rows("select seq, component, failure from job_cause where job_id = $1 order by 1"),
+    causes: await rows("select seq, component, failure, reason_state from job_cause where job_id = $1 order by 1"),
   };
 }
 
 function asTables(record: JobRecord): Record<string, unknown> {
-  const { odometerKm, holder, finding, closed } = record;
+  const { odometerKm, holder, finding, closed, askOn, waiting } = record;
   const bySeq = <T extends { seq: number }>(facts: readonly T[]) => [...facts].sort((a, b) => a.seq - b.seq);
   return {
-    job: [{ odometer_km: odometerKm, held_by: holder, finding: finding?.result ?? null, closed: closed !== null }],
+    job: [
+      {
+        odometer_km: odometerKm,
+        held_by: holder,
+        finding: finding?.result ?? null,
+        finding_left: finding?.left ?? [],
+        closed: closed !== null,
+        ask_on: askOn?.day ?? null,
+      },
+    ],
     symptoms: bySeq(record.symptoms).map(({ seq, key, conditions, denied }) => ({
       seq,
       symptom: key,
@@ -280,16 +304,25 @@ function asTables(record: JobRecord): Record<string, unknown> {
     codes: bySeq(record.codes).map(({ seq, code, module }) => ({ seq, code, module })),
     returns: bySeq(record.returns).map(({ seq, code }) => ({ seq, code })),
     tests: bySeq(record.tests).map(({ seq, position, outcome }) => ({ seq, position, outcome })),
-    parts: bySeq(record.parts).map(({ seq, component, result, resultSeq }) => ({
+    parts: bySeq(record.parts).map(({ seq, component, result, resultSeq, getHome }) => ({
       seq,
       component,
       result,
       result_seq: resultSeq,
+      get_home: getHome,
     })),
     bypasses: bySeq(record.bypasses).map(({ seq, removedSeq }) => ({ seq, removed_seq: removedSeq })),
-    proof: bySeq(record.proof).map(({ seq, result }) => ({ seq, result })),
+    proof: bySeq(record.proof).map(({ seq, result, cleanTries }) => ({ seq, result, clean_tries: cleanTries })),
+    clearings: bySeq(record.clearings).map(({ seq }) => ({ seq })),
+    secondLooks: bySeq(record.secondLooks).map(({ seq }) => ({ seq })),
+    waiting: waiting ? [{ seq: waiting.seq, what: waiting.what, due: waiting.due }] : [],
     suspects: bySeq(record.suspects).map(({ seq, component }) => ({ seq, component })),
-    causes: (finding?.causes ?? []).map(({ component, failure }) => ({ seq: finding?.seq, component, failure })),
+    causes: (finding?.causes ?? []).map(({ component, failure, reason: why }) => ({
+      seq: finding?.seq,
+      component,
+      failure,
+      reason_state: why?.state ?? null,
+    })),
   };
 }
 

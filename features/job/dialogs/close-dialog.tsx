@@ -2,6 +2,7 @@
 
 import { addDays, format } from "date-fns";
 import type { SignableKind } from "@/core/job";
+import { upperFirst } from "@/core/words";
 import type { ObstacleView } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
 import { Field, TextArea, TextInput } from "@/ui/form";
@@ -54,7 +55,7 @@ export function CloseDialog() {
       ))}
       {toSign.map(({ kind, text, signable }, at) => (
         <div key={kind} className="flex flex-col gap-2 border-2 border-brick px-4 py-3">
-          <p className="font-semibold text-brick">{capital(text)}.</p>
+          <p className="font-semibold text-brick">{upperFirst(text)}.</p>
           <WayOut kind={kind} />
           <Field name={`signed[${at}].reason`} label="Signed: why it is closed all the same">
             <TextArea
@@ -82,8 +83,6 @@ export function CloseDialog() {
   );
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-
 /** What nobody gets over, or this person does not: said before anything is typed. */
 function Blocked({
   obstacle: { kind, text, signable },
@@ -95,7 +94,7 @@ function Blocked({
   return (
     <div role="note" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
       <p>
-        {capital(text)}
+        {upperFirst(text)}
         {signable && !isLead ? "; or a lead signs why it is closed all the same." : "."}
       </p>
       <WayOut kind={kind} />

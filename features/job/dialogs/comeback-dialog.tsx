@@ -3,8 +3,9 @@
 import { useRouter } from "next/navigation";
 import { COMEBACK_WORDS } from "@/core/entries";
 import { COMEBACKS, unsettles } from "@/core/job";
+import { upperFirst } from "@/core/words";
+import { odometerInput } from "@/features/shared/format";
 import { CommandMessage } from "@/features/shared/command-message";
-import { decimalOf } from "@/features/shared/format";
 import { commandPath } from "@/features/shared/send-command";
 import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
@@ -14,16 +15,15 @@ import { Dialog } from "@/ui/dialog";
 import { Field, Form, OtherProblems, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobForm } from "../use-job-form";
-import { numberOrText } from "./minutes-field";
 
 const CHOICES = COMEBACKS.map((value) => ({
   value,
-  label: COMEBACK_WORDS[value].charAt(0).toUpperCase() + COMEBACK_WORDS[value].slice(1),
+  label: upperFirst(COMEBACK_WORDS[value]),
 }));
 
 /** The vehicle is back: a new job that starts with what was tried here. */
 export function ComebackDialog() {
-  const { sheet, close } = useJobPage();
+  const { sheet, site, close } = useJobPage();
   const { send, busy, problems, message } = useCommand(commandPath("open-comeback"));
   const router = useRouter();
   const form = useJobForm("comeback", { why: null as string | null, complaint: "", odometer: "", odometerReason: "" });
@@ -35,7 +35,7 @@ export function ComebackDialog() {
       jobId: sheet.job.id,
       why: chosen,
       complaint,
-      odometerKm: numberOrText(odometer, decimalOf("metric")),
+      odometerKm: odometerInput(odometer, site.unitSystem),
       odometerReason,
     });
     if (!answer || typeof answer !== "object" || !("jobId" in answer)) return;
@@ -60,7 +60,12 @@ export function ComebackDialog() {
         <Field name="complaint" label="In the customer's words">
           <TextArea rows={3} {...form.text("complaint")} />
         </Field>
-        <Field name="odometerKm" label="Odometer, km" hint="if it was read" className="max-w-60">
+        <Field
+          name="odometerKm"
+          label={`Odometer, ${site.unitSystem === "imperial" ? "miles" : "km"}`}
+          hint="if it was read"
+          className="max-w-60"
+        >
           <TextInput {...form.text("odometer")} inputMode="numeric" className="mono" />
         </Field>
         {problems.some(({ path }) => path === "odometerKm") && (

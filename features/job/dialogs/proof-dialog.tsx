@@ -28,7 +28,7 @@ const LEVEL_CHOICES = [
 
 /** One step of proof. */
 export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
-  const { sheet } = useJobPage();
+  const { sheet, site } = useJobPage();
   const start = TOLD.find(({ value }) => value === wanted)?.value ?? "road-test";
   const form = useJobForm(`proof ${start}`, {
     step: start as string,
@@ -64,8 +64,8 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
         ? {
             conditions: answered("met"),
             notHad: answered("not-had"),
-            km: numberOrText(form.values.km, decimalOf("metric")),
-            cleanTries: isHeld ? numberOrText(form.values.cleanTries, decimalOf("metric")) : null,
+            km: numberOrText(form.values.km, decimalOf(site.unitSystem)),
+            cleanTries: isHeld ? numberOrText(form.values.cleanTries, decimalOf(site.unitSystem)) : null,
             levels: LEVELS.find((each) => each === levels) ?? null,
           }
         : {}),

@@ -1,6 +1,7 @@
 "use client";
 
 import { formatSpec, unitsLike, unitSymbol, type Spec, type Unit } from "@/core/measure";
+import { upperFirst } from "@/core/words";
 import { Button } from "@/ui/button";
 import { Field, SelectInput, TextInput } from "@/ui/form";
 import type { TestDraft } from "./test-draft";
@@ -145,7 +146,7 @@ export function PairFields({ names, ...props }: ReadingFieldsProps & { readonly 
       <UnitField {...props} />
       <div className="grid grid-cols-2 gap-3">
         {names.map((name, at) => (
-          <Field key={name} name={`readings[${at}]`} label={name.charAt(0).toUpperCase() + name.slice(1)}>
+          <Field key={name} name={`readings[${at}]`} label={upperFirst(name)}>
             <TextInput
               value={draft.rows[at]?.text ?? ""}
               onChange={(event) => set(at, event.target.value)}

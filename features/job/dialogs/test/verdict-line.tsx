@@ -1,7 +1,7 @@
 "use client";
 
 import type { TestVerdict } from "@/core/verdict";
-import { verdictText } from "@/core/words";
+import { upperFirst, verdictText } from "@/core/words";
 
 const VERDICT_LOOK = {
   pass: ["border-spruce text-spruce", "Within"],
@@ -15,8 +15,7 @@ export function VerdictLine({ judged }: { readonly judged: TestVerdict }) {
   if (!judged.ok)
     return (
       <p role="status" className="border-l-4 border-brick pl-3 text-brick">
-        <span className="font-semibold">No verdict.</span>{" "}
-        {judged.message.charAt(0).toUpperCase() + judged.message.slice(1)}.
+        <span className="font-semibold">No verdict.</span> {upperFirst(judged.message)}.
       </p>
     );
   const text = verdictText(judged);
