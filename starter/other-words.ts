@@ -65,6 +65,7 @@ export const OTHER_WORDS: Readonly<Record<string, readonly string[]>> = {
   "lamp-dim": ["Flickering lights", "Weak headlights"],
   "lamp-out": ["Bulb out", "Light dead"],
   "stop-lamps-out": ["No brake lights"],
+  "module-silent": ["No communication with a module", "Module offline", "Scan tool cannot reach a module"],
   "many-lamps": ["Lit up like a tree", "All the warning lights on"],
   "fuse-blows": ["Keeps blowing a fuse", "Short circuit"],
   "wipers-dead": ["No wipers"],

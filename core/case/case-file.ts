@@ -38,6 +38,8 @@ export interface CaseFile {
   readonly codes: readonly SeenCode[];
   /** A code's absence counts only where its module was read. */
   readonly modulesScanned: readonly string[];
+  /** Modules that were asked and did not answer. */
+  readonly modulesSilent?: readonly string[];
   readonly tests: readonly TestDone[];
   readonly repairsTried: readonly RepairTried[];
   /** What was done to the vehicle before it came in. */

@@ -9,15 +9,21 @@ export interface Feature {
 }
 
 /** How firmly a status speaks, as a power of the code's likelihood ratio. */
-const STATUS_STRENGTH: Record<CodeStatus, number> = { stored: 1, permanent: 1, pending: 0.7, history: 0.4 };
+const STATUS_STRENGTH: Record<CodeStatus, number> = {
+  active: 1.1,
+  stored: 1,
+  permanent: 1,
+  pending: 0.7,
+  history: 0.4,
+};
 
 /** What clearing told of a code, as a factor on that power: what is back at once is there now, what stays away may be old. */
 const RETURN_STRENGTH: Record<CodeReturn, number> = { "at-once": 1.2, "key-cycle": 1.1, drive: 1, not: 0.4 };
 
 /** A feature that is present in a case, with what it is called and how firmly it speaks. */
 export interface PresentFeature extends Feature {
-  readonly kind: "symptom" | "condition" | "code";
-  /** The vocabulary's key, or the code itself. */
+  readonly kind: "symptom" | "condition" | "code" | "silent";
+  /** The vocabulary's key, the code itself, or the module that does not answer. */
   readonly subject: string;
   readonly strength: number;
 }
@@ -42,13 +48,22 @@ export function scanFeature(module: string): string {
   return `scan|${module}`;
 }
 
+/** The key under which it is counted that a module did not answer. */
+export function silentFeature(module: string): string {
+  return `silent|${module}`;
+}
+
 /** The module that holds a code: as it was read, else the one that such codes are at home in. */
 export function moduleOf(code: FaultCode): string {
   return code.module ?? homeModule(code.code);
 }
 
-/** What symptoms and codes a job shows, each once. */
-export function presentFeatures(symptoms: readonly Symptom[], codes: readonly SeenCode[]): readonly PresentFeature[] {
+/** What a job shows, each once: symptoms, codes, and modules that do not answer. */
+export function presentFeatures(
+  symptoms: readonly Symptom[],
+  codes: readonly SeenCode[],
+  silent: readonly string[] = [],
+): readonly PresentFeature[] {
   const found = new Map<string, PresentFeature>();
   const add = (feature: PresentFeature) => {
     const before = found.get(feature.key);
@@ -63,6 +78,8 @@ export function presentFeatures(symptoms: readonly Symptom[], codes: readonly Se
     const strength = STATUS_STRENGTH[code.status] * (code.returned ? RETURN_STRENGTH[code.returned] : 1);
     add({ key: codeFeature(code.code), module: moduleOf(code), kind: "code", subject: code.code, strength });
   }
+  for (const module of silent)
+    add({ key: silentFeature(module), module, kind: "silent", subject: module, strength: 1 });
   return [...found.values()];
 }
 

@@ -1,5 +1,8 @@
-/** How a control module holds a code: SAE J1979 services 03, 07 and 0A, and `history` for one that is no longer active. */
-export const CODE_STATUSES = ["stored", "pending", "permanent", "history"] as const;
+/**
+ * How a control module holds a code: SAE J1979 services 03, 07 and 0A, `history` for one that is no longer there, and `active` where a tool says
+ * that the fault is there at this moment.
+ */
+export const CODE_STATUSES = ["active", "stored", "pending", "permanent", "history"] as const;
 export type CodeStatus = (typeof CODE_STATUSES)[number];
 
 export interface FaultCode {

@@ -36,6 +36,7 @@ export interface LineConfirmation {
 }
 
 const STATUS_WORDS: Readonly<Record<string, CodeStatus>> = {
+  active: "active",
   stored: "stored",
   confirmed: "stored",
   pending: "pending",
@@ -44,7 +45,7 @@ const STATUS_WORDS: Readonly<Record<string, CodeStatus>> = {
   old: "history",
 };
 
-const CODE_WITH_STATUS = /\b([PCBU][0-3][0-9A-F]{3})\b(?:\s+(stored|confirmed|pending|permanent|history|old)\b)?/gi;
+const CODE_WITH_STATUS = /\b([PCBU][0-3][0-9A-F]{3})\b(?:\s+(active|stored|confirmed|pending|permanent|history|old)\b)?/gi;
 /** Ten hours are more than one entry takes; a larger number is no duration. */
 const MINUTES = /(?:^|\s)(\d{1,3})(?:m|\s?min|\s?minutes)\.?$/i;
 /** Digits in one run or in groups of three: fewer than four of them, or decimals, are a distance driven and no odometer. */

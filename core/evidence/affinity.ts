@@ -4,7 +4,7 @@ import { countsIn, type Book, type Link, type Oftenness, placesOf, weightsOf } f
 
 /**
  * How far a symptom or a code of one system belongs to causes of another: general practice, there from the first job and learnt on. It is
- * counted by rows: the symptoms of one system are one row, the codes of one family another.
+ * counted by rows: the symptoms of one system are one row, the codes of one family another, modules that do not answer a third.
  */
 export interface Affinity {
   /** By system of the book: how likely a cause of it is to have this feature at all, before any job tells of the very feature. */
@@ -44,7 +44,7 @@ interface Rows {
 
 const KEPT = new WeakMap<Book["features"], WeakMap<Book["causes"], Rows>>();
 
-/** Of a symptom or a code; null for a condition, which belongs to no system, and for a symptom that the book has no word for. */
+/** Of a symptom, a code or a module that does not answer; null for a condition, which belongs to no system, and for a symptom that the book has no word for. */
 export function affinityOf(book: Book, feature: string): Affinity | null {
   const rows = rowsOf(book);
   const kept = rows.byFeature.get(feature);
@@ -65,8 +65,7 @@ function affinity(book: Book, rows: Rows, feature: string): Affinity | null {
     const mean = ((seen?.[at] ?? 0) + EXPECTED_JOBS * expected) / ((rows.jobs[at] ?? 0) + EXPECTED_JOBS);
     return Math.min(MOST, Math.max(LEAST, mean / size / SHOWN_WHERE_HAD));
   });
-  const symptom = row.kind === "symptom" ? feature.slice("symptom|".length) : null;
-  return { bySystem, byCause: symptom && book.links.length ? linked(book, symptom) : null };
+  return { bySystem, byCause: row.symptom && book.links.length ? linked(book, row.symptom) : null };
 }
 
 function linked({ causes, links }: Book, symptom: string): Float64Array {
@@ -122,21 +121,44 @@ interface Row {
   readonly kind: Kind;
   /** The systems that it speaks of. */
   readonly systems: readonly string[];
+  /** Systems that it speaks of less. */
+  readonly near?: readonly string[];
+  /** The symptom whose links of general practice hold for it. */
+  readonly symptom: string | null;
 }
+
+/** What a module that does not answer is missing: its supply or its bus. */
+const SUPPLY_AND_BUS = ["electrical", "charging", "network"];
+/** The symptom that general practice links with what silences a module. */
+const MODULE_SILENT = "module-silent";
+/** The system that a module belongs to, by what a new shop calls it. */
+const SYSTEM_OF_MODULE: Readonly<Record<string, string>> = {
+  engine: "engine",
+  gearbox: "transmission",
+  brakes: "brakes",
+  steering: "steering",
+  airbag: "restraints",
+  body: "body",
+  climate: "climate",
+};
 
 function rowOf({ symptomSystems }: Book, feature: string): Row | null {
   const [kind, subject = ""] = feature.split("|");
   if (kind === "symptom") {
     const system = symptomSystems.get(subject);
-    return system === undefined ? null : { key: `symptom ${system}`, kind, systems: [system] };
+    return system === undefined ? null : { key: `symptom ${system}`, kind, systems: [system], symptom: subject };
+  }
+  if (kind === "silent") {
+    const own = SYSTEM_OF_MODULE[subject];
+    return { key: "silent", kind: "code", systems: SUPPLY_AND_BUS, near: own ? [own] : [], symptom: MODULE_SILENT };
   }
   if (kind !== "code") return null;
-  return { key: `code ${codeFamily(subject)}`, kind, systems: systemsOfCode(subject) };
+  return { key: `code ${codeFamily(subject)}`, kind, systems: systemsOfCode(subject), symptom: null };
 }
 
-function relation({ systems }: Row, system: string): keyof (typeof EXPECTED)["symptom"] {
+function relation({ systems, near = [] }: Row, system: string): keyof (typeof EXPECTED)["symptom"] {
   if (systems.includes(system)) return "same";
-  return systems.some((each) => relatedSystems(each, system)) ? "related" : "other";
+  return [...systems, ...near].some((each) => relatedSystems(each, system)) ? "related" : "other";
 }
 
 /** The systems that a code's own characters speak of: SAE J2012, by its letter and, of powertrain codes, the digit of its area. */

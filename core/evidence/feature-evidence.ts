@@ -30,7 +30,7 @@ import { pooledRates, type Rates } from "./pooled-rates";
  * Symptoms, conditions and codes of one job come from one story and repeat each other beyond what their overlap tells. Each counts by
  * this power of its likelihood ratio (tempering; Grünwald 2012, "the safe Bayesian").
  */
-const TEMPER = { symptom: 1, condition: 1, code: 0.9 } as const;
+const TEMPER = { symptom: 1, condition: 1, code: 0.9, silent: 0.9 } as const;
 /** That something is not there says less than that it is: much is left out of what is told and noted. */
 const ABSENCE_TEMPER = 0.8;
 /** What was not told of may just not have been asked. */
@@ -40,8 +40,8 @@ const familyShare = (nth: number) => 1 / nth;
 
 /** What each symptom, condition and code that is there says about every cause. */
 export function featureEvidence(book: Book, file: CaseFile): readonly Evidence[] {
-  const features = presentFeatures(file.symptoms, file.codes);
-  return (["symptom", "condition", "code"] as const).flatMap((kind) => {
+  const features = presentFeatures(file.symptoms, file.codes, file.modulesSilent);
+  return (["symptom", "condition", "code", "silent"] as const).flatMap((kind) => {
     const own = features.filter((feature) => feature.kind === kind);
     const overlap = overlaps(
       book.causes,

@@ -23,7 +23,7 @@ const OWN = { shows: 1, hides: 1 } as const;
  * How often a feature comes by chance with a cause that does not have it, before any job tells, and what that weighs in jobs. People tell of
  * one symptom or two of some dozens, and of a few conditions; there are hundreds of codes.
  */
-const BY_CHANCE: Readonly<Record<string, number>> = { symptom: 0.006, condition: 0.03, code: 0.004 };
+const BY_CHANCE: Readonly<Record<string, number>> = { symptom: 0.006, condition: 0.03, code: 0.004, silent: 0.004 };
 const BY_CHANCE_JOBS = 8;
 /** How many of a system's or component's causes, or of one way of failing, weigh as much as the next wider level. */
 const POOL_CAUSES = { part: 15, failure: 7 } as const;

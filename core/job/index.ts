@@ -18,6 +18,7 @@ export {
   caseOf,
   curePart,
   deadEndMinutes,
+  modulesSilentIn,
   partsAsTheyStand,
   type Finding,
   type FoundCause,

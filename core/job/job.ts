@@ -112,6 +112,8 @@ export interface JobFacts {
   readonly codes: readonly SeenCode[];
   /** Modules that were read. */
   readonly modulesScanned: readonly string[];
+  /** When which module did not answer. */
+  readonly silences?: readonly ScanEvent[];
   /** Every module that was asked, and how it answered. */
   readonly coverage: readonly ModuleCoverage[];
   /** What was done to the vehicle before it came in. */
@@ -162,6 +164,7 @@ export function caseOf(job: JobFacts): CaseFile {
     symptoms,
     codes,
     modulesScanned,
+    modulesSilent: modulesSilentIn(job),
     tests,
     priorWork,
     symptomSystems,
@@ -169,6 +172,15 @@ export function caseOf(job: JobFacts): CaseFile {
     named,
     access: [...new Set(access)],
   };
+}
+
+/** Modules that did not answer, and not only by a slip: one that answered a later scan, with no repair in between, was there all along. */
+export function modulesSilentIn({ silences = [], scans = [], parts }: JobFacts): readonly string[] {
+  const real = silences.filter(({ seq, module }) => {
+    const answered = scans.find((scan) => scan.module === module && scan.code === null && scan.seq > seq);
+    return !answered || parts.some((part) => part.seq > seq && part.seq < answered.seq);
+  });
+  return [...new Set(real.flatMap(({ module }) => module ?? []))];
 }
 
 /** The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. */

@@ -74,6 +74,11 @@ describe("a job teaches", () => {
       { code: "C0035", module: null, status: "stored" },
     ],
     modulesScanned: ["engine", "engine", "brakes"],
+    silences: [
+      { seq: 2, module: "gearbox", code: null },
+      { seq: 2, module: "brakes", code: null },
+    ],
+    scans: [{ seq: 3, module: "brakes", code: null }],
   };
   const keysOf = (job: JobFacts) =>
     lessonOf(job).features.map(({ key, module }) => (module ? `${key} in ${module}` : key));
@@ -86,9 +91,17 @@ describe("a job teaches", () => {
       "condition|uphill",
       "scan|brakes in brakes",
       "scan|engine in engine",
+      "silent|gearbox in gearbox",
       "symptom|low-power",
       "symptom|smoke-black",
     ]);
+  });
+
+  test("of a module that was silent until something was repaired, and not of one that just answered later", () => {
+    const answered = { ...told, scans: [{ seq: 6, module: "gearbox", code: null }] };
+    expect(keysOf(jobWith(VANES, answered))).not.toContain("silent|gearbox in gearbox");
+    const repaired = { ...answered, parts: [{ ...fitted(HOSE, "fixed", 4) }] };
+    expect(keysOf(jobWith(VANES, repaired))).toContain("silent|gearbox in gearbox");
   });
 
   test("nothing while it is open, and dead ends alone where it ended without a cause", () => {
@@ -175,6 +188,7 @@ describe("a job teaches", () => {
       `engine|${PACKET.engine}`,
       "model|Tarrow|Packet",
       "part|boost-hose",
+      "silent|gearbox",
       "symptom|low-power",
       "symptom|smoke-black",
       "test|leak-test",

@@ -1,6 +1,6 @@
 import { causeKey, covers, type Cause, COULD_NOT_TELL, NOT_DONE, type Effect, type EffectKind } from "@/core/book";
 import { presentFeatures, scanFeature, type Feature } from "@/core/case";
-import { cameBack, curePart, partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
+import { cameBack, curePart, modulesSilentIn, partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
 import { proofWeightMilli } from "@/core/proof";
 import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 
@@ -78,7 +78,7 @@ function distinct(causes: readonly Cause[]): readonly Cause[] {
 }
 
 function featuresOf(job: JobFacts): readonly Feature[] {
-  const present = presentFeatures(job.symptoms, job.codes).map(({ key, module }) => ({ key, module }));
+  const present = presentFeatures(job.symptoms, job.codes, modulesSilentIn(job)).map(({ key, module }) => ({ key, module }));
   const read = [...new Set(job.modulesScanned)].map((module) => ({ key: scanFeature(module), module }));
   return [...present, ...read];
 }

@@ -1,6 +1,6 @@
 import { causeKey, type CauseKey } from "@/core/book";
 import { presentFeatures } from "@/core/case";
-import type { JobFacts } from "@/core/job";
+import { modulesSilentIn, type JobFacts } from "@/core/job";
 import { modelGroup, type Vehicle } from "@/core/vehicle";
 
 /** What a closed job is found by: a key like the features' own, `symptom|no-start`, `cause|crank-sensor/open-when-hot`. */
@@ -25,7 +25,7 @@ export function vehicleMarks(vehicle: Vehicle): Readonly<Record<"model" | "engin
 export function marksOf(job: JobFacts): readonly Mark[] {
   return [
     ...new Set([
-      ...presentFeatures(job.symptoms, job.codes).map(({ key }) => key),
+      ...presentFeatures(job.symptoms, job.codes, modulesSilentIn(job)).map(({ key }) => key),
       ...Object.values(vehicleMarks(job.vehicle)).flatMap((mark) => mark ?? []),
       ...(job.finding?.causes ?? []).map((cause) => causeMark(causeKey(cause))),
       ...job.parts.map(({ component }) => trialMark("part", component)),

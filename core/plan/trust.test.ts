@@ -214,6 +214,27 @@ test("symptoms and codes belong to systems from the first job on, and general pr
   );
 });
 
+test("a module that does not answer speaks for its supply, its bus or itself, and for what silenced it before", () => {
+  const names = [
+    "injector/open fuel",
+    "fuse-7/open electrical",
+    "gearbox-unit/dead transmission",
+    "filter/blocked climate",
+  ];
+  const silent = { modulesSilent: ["gearbox"] };
+  const empty = countedBook({ ...BOOK, causes: names }, []);
+  expect(ask(empty, silent).suspects[0]?.cause.component).toBe("fuse-7");
+  expect(p(empty, silent, "gearbox-unit/dead")).toBeGreaterThan(2 * p(empty, silent, "filter/blocked"));
+  const silences = [{ seq: 1, module: "gearbox", code: null }];
+  const jobs = [
+    ...Array.from({ length: 4 }, () => jobWith("gearbox-unit/dead", { silences })),
+    ...Array.from({ length: 8 }, () => jobWith("fuse-7/open", { modulesScanned: ["gearbox"] })),
+  ];
+  const learnt = countedBook({ ...BOOK, causes: names }, jobs);
+  expect(ask(learnt, silent).suspects[0]?.cause.component).toBe("gearbox-unit");
+  expect(ask(learnt, { modulesScanned: ["gearbox"] }).suspects[0]?.cause.component).toBe("fuse-7");
+});
+
 test("a swap that convicts a part convicts it in a long book as well, and a known failure leads where it applies", () => {
   const long = [...NAMES, ...Array.from({ length: 150 }, (_, at) => `part-${at}/worn sys-${at % 9}`)];
   const moved = ask(countedBook({ ...BOOK, causes: long }, []), {

@@ -22,7 +22,7 @@ describe("a report", () => {
     ].join("\r\n");
     expect(read(text)).toEqual({
       form: "text",
-      codes: ["P0299 engine pending", "P0401 engine history", "U0100 airbag stored"],
+      codes: ["P0299 engine pending", "P0401 engine history", "U0100 airbag active"],
       modules: ["engine", "brakes", "airbag", "gearbox"],
       vin: "U9TPK21D0HH100307",
       unclear: [{ line: 7, text: "Gearbox P07O0 unreadable" }],

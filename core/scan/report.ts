@@ -56,7 +56,8 @@ const STATUS_WORDS: readonly (readonly [RegExp, CodeStatus])[] = [
   [/\b(history|historic|old|past|passive|sporadic|not present|inactive)\b/i, "history"],
   [/\bpending\b/i, "pending"],
   [/\bpermanent\b/i, "permanent"],
-  [/\b(stored|confirmed|active|present|current)\b/i, "stored"],
+  [/\b(active|present|current)\b/i, "active"],
+  [/\b(stored|confirmed)\b/i, "stored"],
 ];
 
 const CODE = /\b[PCBU][0-3][0-9A-F]{3}\b/gi;

@@ -48,8 +48,9 @@ export function evidenceName(labels: Labels, source: EvidenceSource): string {
   }
 }
 
-function featureName(labels: Labels, kind: "symptom" | "condition" | "code", subject: string): string {
+function featureName(labels: Labels, kind: PresentFeature["kind"], subject: string): string {
   if (kind === "code") return `code ${subject}`;
+  if (kind === "silent") return `no answer from the ${subject} module`;
   return lowerFirst(kind === "symptom" ? labels.symptom(subject) : labels.condition(subject));
 }
 
@@ -179,9 +180,12 @@ export function likenessWords(labels: Labels, { sameVehicle, shared, suspect }: 
   return [...words, ...shared.map((key) => featureKeyName(labels, key)), ...common];
 }
 
+const FEATURE_KINDS: readonly PresentFeature["kind"][] = ["symptom", "condition", "code", "silent"];
+
 function featureKeyName(labels: Labels, key: string): string {
   const [kind, subject = ""] = key.split("|");
-  return featureName(labels, kind === "code" ? "code" : kind === "condition" ? "condition" : "symptom", subject);
+  const known = FEATURE_KINDS.find((each) => each === kind);
+  return featureName(labels, known ?? "symptom", subject);
 }
 
 /** "Boost hose: split" would lead after "leak test: bubbles", 8 in 100. */

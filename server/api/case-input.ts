@@ -17,6 +17,7 @@ export interface CaseInput {
   readonly symptoms: readonly Symptom[];
   readonly codes: readonly FaultCode[];
   readonly modulesScanned: readonly string[];
+  readonly modulesSilent: readonly string[];
   readonly tests: readonly {
     readonly procedure: string;
     readonly outcome: string;
@@ -66,6 +67,7 @@ export const caseInput: Joi.ObjectSchema<CaseInput> = Joi.object({
   symptoms: list(symptomOfContract()),
   codes: list(codeOfContract()),
   modulesScanned: list(line(40).lowercase()),
+  modulesSilent: list(line(40).lowercase()),
   tests: list(
     Joi.object({
       procedure: key().required(),

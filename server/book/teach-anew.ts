@@ -8,7 +8,7 @@ import { inTransaction, pool } from "@/server/db/pool";
 import { rebuildCounters } from "./rebuild";
 
 /** Another number whenever the same job teaches something else than before (`lessonOf`, `rungOfJob`). */
-const LESSON_VERSION = 3;
+const LESSON_VERSION = 4;
 /** Jobs whose facts are read at once. */
 const BATCH = 500;
 

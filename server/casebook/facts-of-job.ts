@@ -43,11 +43,12 @@ export function importedJob(
     entries.push({ seq, at, minutes, body });
     return seq;
   };
-  const { odometerKm, symptoms, codes, modulesScanned: modulesRead } = job;
+  const { odometerKm, symptoms, codes, modulesScanned: modulesRead, modulesSilent } = job;
   if (from === 0) add({ kind: "opened", complaint: job.complaint ?? NOT_TOLD, odometerKm });
   else add({ kind: "imported", odometerKm });
   if (symptoms.length) add({ kind: "symptoms", symptoms });
-  if (codes.length || modulesRead.length) add({ kind: "scan", codes, modulesRead });
+  const scanned = codes.length || modulesRead.length || modulesSilent.length;
+  const scan = scanned ? add({ kind: "scan", codes, modulesRead, modulesSilent }) : 0;
   const tests = job.tests.map((test) => {
     const known = procedures.get(test.procedure);
     const outcome = known?.outcomes.get(test.outcome);
@@ -99,6 +100,7 @@ export function importedJob(
     symptoms,
     codes,
     modulesScanned: modulesRead,
+    silences: modulesSilent.map((module) => ({ seq: scan, module, code: null })),
     coverage: [],
     priorWork: [],
     symptomSystems: [],

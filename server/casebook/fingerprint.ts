@@ -13,6 +13,7 @@ export function fingerprint(job: CasebookJob): string {
     symptoms: by(job.symptoms, ({ key }) => key).map(({ key, conditions }) => ({ key, conditions })),
     codes: by(job.codes, ({ code, module }) => `${code}|${module ?? ""}`),
     modulesScanned: [...job.modulesScanned].sort(),
+    modulesSilent: [...job.modulesSilent].sort(),
     parts: parts.map((part) => ({ ...part, cost: part.cost && part.cost.amount > 0 ? part.cost : null })),
     proof: job.proof.map(({ step, result }) => ({ step, result })),
     finding: finding && {

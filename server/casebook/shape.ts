@@ -36,6 +36,7 @@ export interface CasebookJob {
   readonly symptoms: readonly Symptom[];
   readonly codes: readonly FaultCode[];
   readonly modulesScanned: readonly string[];
+  readonly modulesSilent: readonly string[];
   readonly tests: readonly CasebookTest[];
   readonly parts: readonly CasebookPart[];
   readonly finding: Finding | null;
@@ -253,6 +254,7 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   symptoms: list(symptomOfContract()).unique("key"),
   codes: list(codeOfContract()).unique((a: FaultCode, b: FaultCode) => a.code === b.code && a.module === b.module),
   modulesScanned: list(line(40).lowercase()).unique(),
+  modulesSilent: list(line(40).lowercase()).unique(),
   tests: list(
     Joi.object({
       procedure: key().required(),

@@ -202,6 +202,7 @@ class RowsOfJobs {
     for (const { key, conditions } of job.symptoms) symptom.add(id, told, key, conditions);
     for (const each of job.codes) code.add(id, scanned, each.code, each.module ?? "", each.status);
     for (const each of job.modulesScanned) module.add(id, scanned, each, "read");
+    for (const each of job.modulesSilent) module.add(id, scanned, each, "no-answer");
     for (const { seq, procedure, title, outcome, minutes, access, effects, place = null } of facts.tests)
       test.add(id, seq, procedure, title, outcome, minutes, access, effects, place);
     for (const each of facts.parts) {

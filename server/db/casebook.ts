@@ -77,6 +77,8 @@ export async function readCasebookJobs(
              order by k.code, k.module, ${placeOf("k")} desc) c),
        'modulesScanned', (select coalesce(json_agg(m.module order by m.module), '[]')
          from (select distinct module from job_module where job_id = j.id and state = 'read') m),
+       'modulesSilent', (select coalesce(json_agg(m.module order by m.module), '[]')
+         from (select distinct module from job_module where job_id = j.id and state = 'no-answer') m),
        'tests', (select coalesce(json_agg(json_build_object('procedure', t.procedure, 'outcome', t.outcome, 'minutes', t.minutes, 'place', t.place,
            'readings', coalesce(e.body -> 'readings', '[]')) order by ${placeOf("t")}), '[]')
          from job_test t join entry e on e.job_id = t.job_id and e.seq = t.seq

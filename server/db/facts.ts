@@ -12,6 +12,7 @@ interface FactsRow {
   readonly closed: boolean;
   readonly clearings: readonly number[];
   readonly scans: NonNullable<JobFacts["scans"]>;
+  readonly silences: NonNullable<JobFacts["silences"]>;
   readonly codesBack: NonNullable<JobFacts["codesBack"]>;
   readonly secondLooks: readonly number[];
   readonly waiting: Waiting | null;
@@ -90,6 +91,9 @@ const FACTS = `
        from job_code k
        where k.job_id = j.id and k.status is distinct from 'permanent'
      ) s) as scans,
+    (select coalesce(json_agg(json_build_object('seq', ${placeOf("m")}, 'module', m.module, 'code', null) order by ${placeOf("m")}), '[]')
+     from job_module m
+     where m.job_id = j.id and m.state = 'no-answer') as silences,
     (select coalesce(json_agg(json_build_object('seq', ${placeOf("b")}, 'module', nullif(b.module, ''), 'code', b.code)
        order by ${placeOf("b")}), '[]')
      from job_code_return b

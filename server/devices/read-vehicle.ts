@@ -46,7 +46,7 @@ const NOTHING = { codes: [], readiness: null, vin: null, freezeFrame: null };
 
 /** A job notes each code once for each module, by what says most of now: a permanent one may be long repaired. */
 function strongest(codes: readonly FaultCode[]): readonly FaultCode[] {
-  const rank = { stored: 3, pending: 2, permanent: 1, history: 0 } as const;
+  const rank = { active: 4, stored: 3, pending: 2, permanent: 1, history: 0 } as const;
   const best = new Map<string, FaultCode>();
   for (const code of codes) {
     const before = best.get(code.code);

@@ -55,7 +55,7 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
   const suspects = new Map(
     advice.suspects.slice(0, LIKELY).map(({ cause, probability }) => [cause.key, probability] as const),
   );
-  const features = presentFeatures(file.symptoms, file.codes).map(({ key }) => key);
+  const features = presentFeatures(file.symptoms, file.codes, file.modulesSilent).map(({ key }) => key);
   if (!features.length) return [];
   const counts = await readFeatureJobs(db, features);
   const all = counts.get(EVERY_JOB) ?? 0;
