@@ -37,7 +37,7 @@ const rules = {
       from: { ...notTests, path: "^features/([^/]+)/" },
       to: { path: "^features/", pathNot: "^features/($1|shared)/" },
     },
-    forbid("ui knows no job and no vehicle", "^ui/", { path: "^(app|features|core|server|demo|scripts)/" }),
+    forbid("ui knows no job and no vehicle", "^ui/", { path: "^(app|features|core/(?!finder/)|server|demo|scripts)/" }),
     forbid("Radix is wrapped in ui", "^(app|features)/", { path: "^node_modules/(radix-ui|@radix-ui|cmdk)/" }),
     forbid("SQL's driver stays in server/db", "^(app|features|core|ui|demo|server/(?!db/))", {
       path: "^node_modules/pg/",

@@ -16,7 +16,7 @@ await run(async () => {
   const { dataDir } = readSettings();
   await ensureDebianPackages(["postgresql", "chromium", "chromium-driver"]);
   await ensureModules();
-  await ensureBuild();
+  if (needPages(args)) await ensureBuild();
   const folder = join(dataDir, "test");
   const cluster = await startCluster(folder, { durable: false });
   const stop = () => void cluster.stop().finally(() => process.exit(1));
@@ -27,6 +27,12 @@ await run(async () => {
     await cluster.stop();
   }
 });
+
+/** Only the browser's tests open the built application; where others alone are asked for, none is needed. */
+function needPages(asked) {
+  const paths = asked.filter((each) => !each.startsWith("-"));
+  return !paths.length || !paths.every((path) => /^(core|server|starter|ui|simulation|demo|features)(\/|$)/.test(path));
+}
 
 async function runTests(folder, databaseUrl) {
   const report = join(folder, "report.json");

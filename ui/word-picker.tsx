@@ -2,7 +2,7 @@
 
 import { Command } from "cmdk";
 import { useMemo, useState } from "react";
-import { wordFinder, type FindableWord } from "./find-words";
+import { rowFinder, type FindableWord } from "@/core/finder";
 import { useHydrated } from "./hydrated";
 
 /** Stands for what was typed, as a new word. */
@@ -28,11 +28,9 @@ interface WordPickerProps {
 /** Finds a word of the shop's vocabulary by typing part of it; arrows and Enter, or a tap, take it. */
 export function WordPicker({ label, placeholder, words, onPick, onAdd }: WordPickerProps) {
   const [text, setText] = useState("");
-  const find = useMemo(() => wordFinder(words), [words]);
+  const find = useMemo(() => rowFinder(words, (word) => word), [words]);
   const show = text.trim().length > 0;
-  const byKey = new Map(words.map((word) => [word.key, word]));
-  const found = show ? find(text).slice(0, MOST_SHOWN) : [];
-  const groups = groupWords(found.flatMap((key) => byKey.get(key) ?? []));
+  const groups = groupWords(show ? find(text).slice(0, MOST_SHOWN) : []);
   const hydrated = useHydrated();
   if (!hydrated) return <input className="field-input" placeholder={placeholder} aria-label={label} disabled />;
   const pick = (key: string) => {

@@ -78,8 +78,8 @@ export function presentFeatures(
     const strength = STATUS_STRENGTH[code.status] * (code.returned ? RETURN_STRENGTH[code.returned] : 1);
     add({ key: codeFeature(code.code), module: moduleOf(code), kind: "code", subject: code.code, strength });
   }
-  for (const module of silent)
-    add({ key: silentFeature(module), module, kind: "silent", subject: module, strength: 1 });
+  for (const subject of silent)
+    add({ key: silentFeature(subject), module: subject, kind: "silent", subject, strength: 1 });
   return [...found.values()];
 }
 

@@ -45,7 +45,8 @@ const STATUS_WORDS: Readonly<Record<string, CodeStatus>> = {
   old: "history",
 };
 
-const CODE_WITH_STATUS = /\b([PCBU][0-3][0-9A-F]{3})\b(?:\s+(active|stored|confirmed|pending|permanent|history|old)\b)?/gi;
+const CODE_WITH_STATUS =
+  /\b([PCBU][0-3][0-9A-F]{3})\b(?:\s+(active|stored|confirmed|pending|permanent|history|old)\b)?/gi;
 /** Ten hours are more than one entry takes; a larger number is no duration. */
 const MINUTES = /(?:^|\s)(\d{1,3})(?:m|\s?min|\s?minutes)\.?$/i;
 /** Digits in one run or in groups of three: fewer than four of them, or decimals, are a distance driven and no odometer. */

@@ -78,7 +78,10 @@ function distinct(causes: readonly Cause[]): readonly Cause[] {
 }
 
 function featuresOf(job: JobFacts): readonly Feature[] {
-  const present = presentFeatures(job.symptoms, job.codes, modulesSilentIn(job)).map(({ key, module }) => ({ key, module }));
+  const present = presentFeatures(job.symptoms, job.codes, modulesSilentIn(job)).map(({ key, module }) => ({
+    key,
+    module,
+  }));
   const read = [...new Set(job.modulesScanned)].map((module) => ({ key: scanFeature(module), module }));
   return [...present, ...read];
 }

@@ -84,7 +84,9 @@ function normalised(logs: Float64Array): { readonly odds: Float64Array; readonly
  * @returns whether anything was moved
  */
 function keepForTheUnseen(book: Book, file: CaseFile, odds: Float64Array): boolean {
-  const features = presentFeatures(file.symptoms, file.codes, file.modulesSilent).filter(({ kind }) => kind !== "condition");
+  const features = presentFeatures(file.symptoms, file.codes, file.modulesSilent).filter(
+    ({ kind }) => kind !== "condition",
+  );
   const grounds = features.length
     ? features.map(({ key }) => countsIn(book.features, key))
     : [countsIn(book.groups, ALL_VEHICLES)];

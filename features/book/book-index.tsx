@@ -71,8 +71,7 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
       : []),
   ];
   return (
-    <div className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 sm:px-6">
-      <h1 className="text-xl">Book</h1>
+    <div className="flex max-w-3xl flex-col gap-5">
       <ul className="border-t border-rule">
         {parts.map(({ href, title, words, count }) => (
           <li key={href} className="border-b border-rule">

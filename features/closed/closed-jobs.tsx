@@ -1,13 +1,13 @@
 "use client";
 
-import Link from "next/link";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText } from "@/features/shared/format";
 import type { ClosedJobsList, ClosedJobView } from "@/server/views/closed-jobs";
 import { useAddressState } from "@/ui/address-state";
 import { SelectInput } from "@/ui/form";
 import type { TableColumn } from "@/ui/table/column";
-import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
+import { DataTable } from "@/ui/table/data-table";
+import { RowLink } from "@/ui/table/row-link";
 import { useMemo } from "react";
 
 const RUNGS = ["claimed", "bench", "same test", "codes clear", "driven", "held"];
@@ -87,13 +87,13 @@ const columnsOf = (timeZone: string): readonly TableColumn<ClosedJobView>[] => [
     cell: ({ id, vehicle, plate, outcome, complaint, finding, closedAt }) => (
       <span className="grid gap-x-5 md:grid-cols-[1fr_1.4fr]">
         <span>
-          <Link href={`/jobs/${id}`} prefetch={false} className={`block ${WHOLE_ROW}`}>
+          <RowLink href={`/jobs/${id}`} className="block">
             <span className="block font-medium">{vehicleName(vehicle)}</span>
             <span className="block text-sm text-ink-soft">
               <span className="mono">{plate}</span>
               <span className="md:hidden"> · {dateText(closedAt, timeZone)}</span>
             </span>
-          </Link>
+          </RowLink>
         </span>
         <span>
           <span className={finding === "root-cause" ? "block font-medium" : "block font-medium text-ochre-ink"}>

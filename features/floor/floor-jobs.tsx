@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useMemo } from "react";
 import type { PersonId } from "@/core/ids";
 import type { Need } from "@/core/job";
@@ -10,7 +9,8 @@ import type { FloorJob } from "@/server/views/floor";
 import { useAddressState } from "@/ui/address-state";
 import { SelectInput } from "@/ui/form";
 import type { TableColumn } from "@/ui/table/column";
-import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
+import { DataTable } from "@/ui/table/data-table";
+import { RowLink } from "@/ui/table/row-link";
 
 interface FloorGroup {
   readonly needs: readonly Need["kind"][];
@@ -153,11 +153,11 @@ const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
 function VehicleCell({ job: { id, vehicle, plate, complaint, next, leading } }: { readonly job: FloorJob }) {
   return (
     <>
-      <Link href={`/jobs/${id}`} prefetch={false} className={`block ${WHOLE_ROW}`}>
+      <RowLink href={`/jobs/${id}`} className="block">
         <span className="block font-semibold">{vehicleName(vehicle)}</span>
         <span className="mono block text-sm text-ink-soft">{plate ?? "no plate"}</span>
         <span className="line-clamp-2 text-sm text-ink-soft">“{complaint}”</span>
-      </Link>
+      </RowLink>
       <span className="mt-1 block leading-snug md:hidden">
         <span className="font-medium text-ochre-ink">{next}</span>
         {leading && (

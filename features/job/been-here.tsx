@@ -1,7 +1,8 @@
 "use client";
 
 import Link from "next/link";
-import { minutesText, moneyText } from "@/features/shared/format";
+import { TriedInVain } from "@/features/shared/tried-in-vain";
+import { minutesText } from "@/features/shared/format";
 import type { LikeJobView } from "@/server/views/been-here";
 import { Empty, Section } from "@/ui/section";
 import { useJobPage } from "./job-context";
@@ -70,24 +71,5 @@ function sayingTheSame(like: readonly LikeJobView[]): readonly Group[] {
 
 /** What others tried in vain on such vehicles, and what it cost them. */
 export function ClosedRoads() {
-  const { deadEnds } = useJobPage().sheet;
-  if (!deadEnds.length) return null;
-  return (
-    <Section title="Tried in vain" aside={deadEnds[0]?.where}>
-      <ul>
-        {deadEnds.map(({ kind, subject, name, tried, helped, minutesLost, costLost }) => (
-          <li key={kind + subject} className="flex items-baseline justify-between gap-3 border-b border-rule py-2">
-            <span>
-              {name} {kind === "part" ? "fitted" : "run"}, {tried === 1 ? "1 job" : `${tried} jobs`}: helped{" "}
-              {helped === 0 ? "none" : helped}
-            </span>
-            <span className="mono shrink-0 text-sm text-brick">
-              {minutesText(minutesLost)}
-              {costLost.amount > 0 && ` · ${moneyText(costLost)}`}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </Section>
-  );
+  return <TriedInVain deadEnds={useJobPage().sheet.deadEnds} />;
 }

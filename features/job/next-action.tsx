@@ -22,7 +22,9 @@ export function NextAction() {
         <Button id="do-next" look="main" onClick={() => open(dialogOf(best))}>
           {best.kind === "test" ? "Start" : "Record the repair"}
         </Button>
-        <Button onClick={() => open({ kind: "other-ways" })}>Other ways ({others.length})</Button>
+        <Button onClick={() => open({ kind: "other-ways" })}>
+          {others.length ? `Other ways (${others.length})` : "Another test"}
+        </Button>
       </div>
       <p className="mt-2 text-sm text-ink-soft">
         <InAll /> <SecondBest />

@@ -1,11 +1,11 @@
 "use client";
 
-import Link from "next/link";
 import { minutesText } from "@/features/shared/format";
 import type { ProcedureLine } from "@/server/views/procedures";
 import { ButtonLink } from "@/ui/button";
 import type { TableColumn } from "@/ui/table/column";
-import { DataTable, WHOLE_ROW } from "@/ui/table/data-table";
+import { DataTable } from "@/ui/table/data-table";
+import { RowLink } from "@/ui/table/row-link";
 import { KIND_WORDS } from "./kind-words";
 
 interface ProcedureListProps {
@@ -43,9 +43,9 @@ const COLUMNS: readonly TableColumn<ProcedureLine>[] = [
     sortBy: ({ title }) => title,
     cell: ({ key, title, component, general }) => (
       <>
-        <Link href={`/procedures/${key}`} prefetch={false} className={`font-medium ${WHOLE_ROW}`}>
+        <RowLink href={`/procedures/${key}`} className="font-medium">
           {title}
-        </Link>
+        </RowLink>
         <span className="block text-sm text-ink-soft md:hidden">{component}</span>
         {general && <span className="block text-sm text-ink-soft">general practice</span>}
       </>

@@ -5,6 +5,7 @@ import { usePathname } from "next/navigation";
 import { classNames } from "@/ui/class-names";
 import { Wordmark } from "@/ui/wordmark";
 import { SignOut } from "./sign-out";
+import { useAskKey } from "./use-ask-key";
 
 interface TopBarProps {
   readonly name: string;
@@ -25,6 +26,7 @@ const BOOK = ["/procedures", "/codes", "/designed", "/words", "/catalogue", "/in
 
 export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
   const path = usePathname();
+  useAskKey();
   const places = [...PLACES, { href: "/team", label: mayManage ? "Team" : "Account" }];
   return (
     <header className="no-print flex flex-wrap items-center gap-x-6 border-b-2 border-ink px-4 sm:px-6">
@@ -55,6 +57,12 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
         <span className="hidden text-sm text-ink-soft md:inline">
           {name} · {role}
         </span>
+        <Link
+          href="/book"
+          className="inline-flex min-h-11 items-center px-1 text-sm underline decoration-rule-strong underline-offset-4"
+        >
+          Ask
+        </Link>
         <SignOut />
       </div>
     </header>

@@ -12,7 +12,7 @@ export interface ApplicationUser {
 /** What is written once and never changed: the application may add to it and read it, and that is all. */
 const APPEND_ONLY = ["entry", "entry_odds", "text_version"];
 /** What only migrations write. */
-const READ_ONLY = ["migration"];
+const READ_ONLY = ["migration", "search_name"];
 
 /**
  * Gives the application's user what the application does, and nothing else: it owns no table, so it can neither change the trail nor switch
@@ -26,7 +26,9 @@ export async function admitApplication(db: Db, user: ApplicationUser, makes: boo
   else if (!(await isThere(db, user.name)))
     throw new Error(`The database has no user ${user.name}: make it first, as docs/running.md says.`);
   const tables = (
-    await db.query<{ name: string }>("select tablename as name from pg_tables where schemaname = 'public'")
+    await db.query<{ name: string }>(`select tablename as name from pg_tables where schemaname = 'public'
+       union all
+       select viewname from pg_views where schemaname = 'public'`)
   ).rows;
   await db.query(`grant usage on schema public to ${name}`);
   await db.query(`grant usage, select on all sequences in schema public to ${name}`);

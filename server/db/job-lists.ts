@@ -22,14 +22,15 @@ export interface OpenJobRow {
   readonly odds: OddsRecord | null;
 }
 
-const VEHICLE = `json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
+/** The vehicle `v` of a job. */
+export const VEHICLE_OF_JOB = `json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
   'transmission', v.transmission, 'drive', v.drive, 'market', v.market)`;
 
 /** The jobs in the shop, for the floor. */
 export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]> {
   return many<OpenJobRow>(
     db,
-    `select j.id, j.number, j.version, ${VEHICLE} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
+    `select j.id, j.number, j.version, ${VEHICLE_OF_JOB} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
        j.opened_at as "openedAt",
        ${MINUTES_OF_JOB} as minutes,
        (select o.odds from entry_odds o where o.job_id = j.id order by o.seq desc limit 1) as odds
@@ -56,7 +57,7 @@ export interface ClosedJobRow {
   readonly cameBack: boolean;
 }
 
-export const CLOSED_PAGE = 50;
+export const CLOSED_PAGE = 30;
 
 export const CLOSED_RESULTS = ["root-cause", "no-fault-found", "unresolved", "came-back"] as const;
 /** How a closed job ended; one that came back has lost what it found. */
@@ -77,7 +78,7 @@ export async function listClosedJobs(db: Db, siteId: SiteId, asked: ClosedJobsAs
   const pattern = `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
   return many<ClosedJobRow>(
     db,
-    `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
+    `select j.id, j.number, ${VEHICLE_OF_JOB} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
        ${CAUSES_OF_JOB} as causes,
        ${MINUTES_OF_JOB} as minutes,
        j.rung, j.came_back as "cameBack"
@@ -100,7 +101,7 @@ export interface AfterJobRow {
   readonly closedAt: Date;
 }
 
-const AFTER_JOB = `select j.id, j.number, ${VEHICLE} as vehicle, v.plate, j.closed_at as "closedAt"
+const AFTER_JOB = `select j.id, j.number, ${VEHICLE_OF_JOB} as vehicle, v.plate, j.closed_at as "closedAt"
   from job j
   join vehicle v on v.id = j.vehicle_id`;
 

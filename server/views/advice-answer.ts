@@ -127,7 +127,8 @@ async function similarTo(db: Db, file: CaseFile, what: Parameters<typeof likeJob
   return like.map(({ key, score, because }) => ({ job: key, score, because }));
 }
 
-async function deadEndsFor(db: Db, site: Site, file: CaseFile, labels: Labels) {
+/** Dead ends with the jobs behind them, as the contract writes them. */
+export async function deadEndsFor(db: Db, site: Site, file: CaseFile, labels: Labels) {
   const symptoms = file.symptoms.map(({ key }) => key);
   const ends = await deadEnds(db, file, labels, site);
   const answer: object[] = [];

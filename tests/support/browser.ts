@@ -205,10 +205,11 @@ export class Browser {
     await this.driver.executeScript("document.activeElement?.blur()");
   }
 
-  private field(label: string): Promise<WebElement> {
+  /** The field with this label. */
+  field(label: string): Promise<WebElement> {
     const said = quote(label);
     return this.find(
-      `//*[@id=//label[normalize-space(.)=${said}]/@for] | //*[self::input or self::select][@aria-label=${said}]`,
+      `//*[@id=//label[normalize-space(.)=${said}]/@for] | //*[self::input or self::select or self::textarea][@aria-label=${said}]`,
     );
   }
 
@@ -236,7 +237,8 @@ export class Browser {
   }
 }
 
-function quote(text: string): string {
+/** A text as XPath writes it, with whatever marks it holds. */
+export function quote(text: string): string {
   return text.includes("'")
     ? `concat(${text
         .split("'")

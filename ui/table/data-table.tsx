@@ -1,15 +1,16 @@
 "use client";
 
-import { useMemo, useRef, useState, type ReactNode } from "react";
+import { Suspense, useMemo, useRef, useState, type ReactNode } from "react";
 import { useTable, type RowData, type SortingState } from "@tanstack/react-table";
 import { useAddressState } from "@/ui/address-state";
 import { Button } from "@/ui/button";
 import { classNames } from "@/ui/class-names";
-import { wordFinder, type FindableWord } from "@/ui/find-words";
+import { rowFinder, type FindableWord } from "@/core/finder";
 import { Empty } from "@/ui/section";
 import { columnDef, FEATURES, nextSort, sortingOf, type TableColumn } from "./column";
 import { goThroughRows } from "./go-through-rows";
 import { groupsOf } from "./groups";
+import { useRowLinks, WHOLE_ROW } from "./row-link";
 import { TableHead } from "./table-head";
 import { TableSearch } from "./table-search";
 
@@ -37,7 +38,7 @@ interface DataTableProps<Row extends RowData> {
 }
 
 /** Rows of a page, here and at the server. */
-export const PAGE = 50;
+export const PAGE = 30;
 
 /**
  * A table that people search, sort and page; how it is looked at stands in the address. "/" goes to its search, arrows go from row to row.
@@ -46,7 +47,9 @@ export const PAGE = 50;
 export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
   const { label, rows, columns, findBy, empty, findHint, groupOf, groupAside, name = "", beside, remote } = props;
   const { typed, type, sorting, sort, page, turnTo } = useLook({ name, columns, remote: remote !== undefined });
-  const found = useFound(rows, findBy, remote ? "" : typed);
+  const find = useMemo(() => rowFinder(rows, findBy), [rows, findBy]);
+  const found = useMemo(() => find(remote ? "" : typed), [find, remote, typed]);
+  const follow = useRowLinks();
   const at = remote ? page : Math.min(page, Math.max(0, Math.ceil(found.length / PAGE) - 1));
   const isLast = remote ? !remote.hasMore : (at + 1) * PAGE >= found.length;
   const table = useTable({
@@ -61,7 +64,7 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
   const shown = table.getRowModel().rows.map(({ original }) => original);
   const groups = groupsOf(shown, groupOf && !sorting.length && !typed.trim() ? groupOf : null);
   return (
-    <div onKeyDown={goThroughRows} className="flex flex-col gap-3">
+    <div onKeyDown={goThroughRows} onClick={follow} className="flex flex-col gap-3">
       {(findHint || beside) && (
         <div className="flex flex-wrap items-center gap-3">
           {findHint && (
@@ -102,14 +105,18 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
                   </th>
                 </tr>
               )}
-              {own.map((row) => (
-                <tr key={findBy(row).key} className="relative border-b border-rule align-top hover:bg-paper-2">
-                  {columns.map((column) => (
-                    <td key={column.id} className={cellClass(column)}>
-                      <Cell>{column.cell(row)}</Cell>
-                    </td>
+              {inFew(own).map((few) => (
+                <Suspense key={few.map((row) => findBy(row).key).join(" ")}>
+                  {few.map((row) => (
+                    <tr key={findBy(row).key} className="relative border-b border-rule align-top hover:bg-paper-2">
+                      {columns.map((column) => (
+                        <td key={column.id} className={cellClass(column)}>
+                          <Cell>{column.cell(row)}</Cell>
+                        </td>
+                      ))}
+                    </tr>
                   ))}
-                </tr>
+                </Suspense>
               ))}
             </tbody>
           ))}
@@ -120,14 +127,21 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
   );
 }
 
+/** A few rows come to life at a time (`Suspense`), so that a phone answers a tap in between. */
+const ROWS_AT_ONCE = 6;
+
+function inFew<Row>(rows: readonly Row[]): readonly (readonly Row[])[] {
+  const few: (readonly Row[])[] = [];
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) few.push(rows.slice(from, from + ROWS_AT_ONCE));
+  return few;
+}
+
 /** A bare number or text of figures stands in the letters for figures. */
 function Cell({ children }: { readonly children: ReactNode }) {
   return typeof children === "number" ? <span className="mono">{children}</span> : children;
 }
 
-/** For the link of a row: the whole row can be tapped. */
-export const WHOLE_ROW = "after:absolute after:inset-0";
-/** The same for a button. */
+/** For a button: the whole row can be tapped. */
 export const ROW_BUTTON = `-my-2.5 block min-h-11 w-full text-left font-medium underline decoration-rule-strong underline-offset-4 ${WHOLE_ROW}`;
 
 const cellClass = <Row extends RowData>({ numeric, wide, className }: TableColumn<Row>) =>
@@ -173,17 +187,6 @@ function useLook<Row extends RowData>({ name, columns, remote }: LookRequest<Row
 
 /** "3": the third page, counted from nothing here. */
 const pageOf = (text: string | null) => (text !== null && /^[1-9]\d{0,5}$/.test(text) ? Number(text) - 1 : 0);
-
-/** The rows that hold what was typed, the best first; all of them, as they came, where nothing was. */
-function useFound<Row>(rows: readonly Row[], findBy: (row: Row) => FindableWord, typed: string): readonly Row[] {
-  const find = useMemo(() => {
-    const words = rows.map(findBy);
-    const byKey = new Map(rows.map((row, at) => [words[at]?.key, row]));
-    const finder = wordFinder(words);
-    return (text: string) => finder(text).flatMap((key) => byKey.get(key) ?? []);
-  }, [rows, findBy]);
-  return useMemo(() => (typed.trim() ? find(typed) : rows), [find, rows, typed]);
-}
 
 interface PagerProps {
   readonly page: number;

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef } from "react";
 import { TextInput } from "@/ui/form";
+import { isTyping } from "@/ui/is-typing";
 
 interface TableSearchProps {
   readonly label: string;
@@ -15,9 +16,7 @@ export function TableSearch({ label, hint, text, onText }: TableSearchProps) {
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const focus = (event: globalThis.KeyboardEvent) => {
-      const isTyping =
-        event.target instanceof HTMLElement && event.target.closest("input, textarea, select, [role=dialog]");
-      if (event.key !== "/" || isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key !== "/" || isTyping(event)) return;
       event.preventDefault();
       input.current?.focus();
     };

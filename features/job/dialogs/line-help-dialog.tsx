@@ -4,7 +4,10 @@ import { Dialog } from "@/ui/dialog";
 import { useJobPage } from "../job-context";
 
 const LINES: readonly (readonly [typed: string, meaning: string])[] = [
-  ["P0299 stored, P0401 pending 6m", "codes with their status (active, stored, pending, permanent, history), six minutes"],
+  [
+    "P0299 stored, P0401 pending 6m",
+    "codes with their status (active, stored, pending, permanent, history), six minutes",
+  ],
   ["low power, uphill, not hot", "a symptom, a condition, and one that does not hold"],
   ["148 320 km", "the odometer; mi for miles"],
   ["reproduced 2 of 4", "the complaint shows itself; also: sometimes, not reproduced"],

@@ -5,7 +5,7 @@ import { minutesText } from "@/features/shared/format";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { TextInput } from "@/ui/form";
-import { wordFinder } from "@/ui/find-words";
+import { rowFinder } from "@/core/finder";
 import { describe, dialogOf } from "../next-action";
 import { useJobPage, type JobDialog } from "../job-context";
 import { useProcedures } from "../procedures";
@@ -17,12 +17,10 @@ export function OtherWaysDialog() {
   const { next } = sheet.advice;
   const { procedures: all, failed, tryAgain } = useProcedures();
   const wanted = search.trim();
-  const find = useMemo(() => {
-    const words = (all ?? []).map(({ key, title, about }) => ({ key, label: title, also: about }));
-    const byKey = new Map((all ?? []).map((procedure) => [procedure.key, procedure]));
-    const finder = wordFinder(words);
-    return (typed: string) => finder(typed).flatMap((key) => byKey.get(key) ?? []);
-  }, [all]);
+  const find = useMemo(
+    () => rowFinder(all ?? [], ({ key, title, about }) => ({ key, label: title, also: about })),
+    [all],
+  );
   const procedures = find(wanted);
   return (
     <Dialog

@@ -2,6 +2,7 @@ import "server-only";
 import { EFFECT_KINDS, PROCEDURE_KINDS } from "@/core/book";
 import { CODE_STATUSES } from "@/core/codes";
 import { UNITS } from "@/core/measure";
+import { UNDERSTOOD_KINDS } from "@/core/search";
 import { flag, listOf, number, object, oneOf, orNull, ref, text, whole, type Schema } from "./schema";
 
 const causeFields = { component: text, failure: text };
@@ -101,6 +102,24 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     deadEnds: listOf(ref("deadEnd")),
     "version?": whole,
     "roads?": listOf(ref("road")),
+  }),
+  asked: object({
+    understood: listOf(object({ text, kind: oneOf(UNDERSTOOD_KINDS), key: text })),
+    rest: listOf(text),
+    causes: listOf(
+      object({
+        ...causeFields,
+        jobs: whole,
+        share: number,
+        medianMinutes: number,
+        settledBy: listOf(text),
+        probability: orNull(number),
+      }),
+    ),
+    patterns: listOf(text),
+    procedures: listOf(text),
+    jobs: listOf(object({ job: text, score: number, because: listOf(text) })),
+    deadEnds: listOf(ref("deadEnd")),
   }),
   road: object({
     ...causeFields,

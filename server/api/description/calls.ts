@@ -92,6 +92,18 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/ask",
+    summary: "One field over the book: what is what in a question, and what the shop knows of it",
+    right: "shop.read",
+    query: {
+      q: "Vehicle, symptom, condition, code, part, plate or part number, in any order",
+      limit: "1 to 100, else 20",
+    },
+    answer: ref("asked"),
+    errors: [422],
+  },
+  {
+    method: "get",
     path: "/api/v1/live",
     summary: "Server-sent events: the version of every open job, then of each job after every change",
     right: "shop.read",

@@ -1,4 +1,5 @@
 import MiniSearch from "minisearch";
+import { stem } from "./fold";
 
 /** A word of a vocabulary, by what it is called and also called. */
 export interface FindableWord {
@@ -7,32 +8,8 @@ export interface FindableWord {
   readonly also?: readonly string[] | undefined;
 }
 
-/** They say nothing of what is looked for. */
-const SMALL_WORDS = new Set([
-  "a",
-  "an",
-  "the",
-  "of",
-  "at",
-  "is",
-  "it",
-  "to",
-  "and",
-  "in",
-  "on",
-  "from",
-  "when",
-  "with",
-]);
 /** What stands in the middle of a word is meant only where so much of it was typed. */
 const LEAST_MIDDLE = 4;
-
-/** A word without the endings that verbs and plurals have; null where it says nothing. */
-function stem(word: string): string | null {
-  const plain = word.toLowerCase().normalize("NFD").replace(/\p{M}/gu, "");
-  if (SMALL_WORDS.has(plain)) return null;
-  return plain.length > 4 ? plain.replace(/(?:ing|ed|es|s|y|e)$/, "") : plain;
-}
 
 /**
  * Finds words as people say them: whole words before beginnings, beginnings before middles; every word that was typed has to be answered, in any

@@ -1,0 +1,253 @@
+import "server-only";
+import { genericText } from "@/core/codes";
+import type { Book, Cause } from "@/core/book";
+import type { CaseFile } from "@/core/case";
+import { advise } from "@/core/plan";
+import { causeName, likenessWords, lowerFirst, type Labels } from "@/core/words";
+import type { Understood } from "@/core/search";
+import type { Vehicle } from "@/core/vehicle";
+import { loadBook, loadLabels } from "@/server/book/load";
+import {
+  causesOfJobs,
+  countWithCause,
+  findAskedJobs,
+  readFoundJobs,
+  type AskedJobRow,
+  type CauseFound,
+  type JobFoundRow,
+} from "@/server/db/asked-jobs";
+import type { Db } from "@/server/db/pool";
+import type { Site } from "@/server/db/sites";
+import { deadEndsFor } from "@/server/views/advice-answer";
+import { deadEnds, type DeadEndView } from "@/server/views/been-here";
+import { askedCase, askedFor, askedVehicle, marksOfQuestion, type AskedMarks } from "./asked-case";
+import { readQuestion, type Question } from "./question";
+
+/** A cause that jobs like the question came to. */
+export interface AskedCause extends CauseFound {
+  readonly name: string;
+  /** The titles of what settled it. */
+  readonly settled: readonly string[];
+  /** Of the jobs found that came to a cause. */
+  readonly share: number;
+  /** By the engine, where the question tells what a vehicle shows. */
+  readonly probability: number | null;
+}
+
+export interface AskedJob extends JobFoundRow {
+  /** How much of what was asked for it has, 0 to 1. */
+  readonly score: number;
+  readonly because: readonly string[];
+  readonly outcome: string;
+}
+
+export interface AskAnswer {
+  readonly understood: readonly Understood[];
+  readonly rest: readonly string[];
+  /** The question as a case; null where it tells of nothing that a vehicle shows. */
+  readonly file: CaseFile | null;
+  readonly causes: readonly AskedCause[];
+  /** Where no job came to a cause: what the engine holds likely. */
+  readonly suspects: readonly (Cause & { readonly name: string; readonly probability: number })[];
+  readonly patterns: readonly { readonly key: string; readonly title: string }[];
+  readonly procedures: readonly { readonly key: string; readonly title: string }[];
+  readonly codes: readonly { readonly code: string; readonly meaning: string }[];
+  readonly jobs: readonly AskedJob[];
+  readonly deadEnds: readonly DeadEndView[];
+  /** So many jobs have all of it, or most of it where none has all. */
+  readonly found: number;
+  readonly hasAll: boolean;
+}
+
+/** So many jobs are counted. */
+const MOST_JOBS = 1000;
+const MOST_CAUSES = 8;
+const MOST_SUSPECTS = 5;
+
+/** What somebody asks, and how many jobs and procedures they want at most. */
+interface AskedQuestion {
+  readonly typed: string;
+  readonly limit: number;
+  readonly now: Date;
+}
+
+/** One field over the book: what is what in a question, and what the shop knows of it. */
+export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuestion): Promise<AskAnswer> {
+  const labels = await loadLabels(db);
+  const question = await readQuestion(db, typed, labels, now.getUTCFullYear());
+  const vehicle = await askedVehicle(db, question.understood);
+  const file = askedCase(question, vehicle);
+  const book = await loadBook(db, site, file ?? { ...NOTHING_TOLD, vehicle });
+  const asked = marksOfQuestion(question, book);
+  const { what, parts } = askedFor(question, asked);
+  const rows = parts ? await findAskedJobs(db, what, MOST_JOBS) : [];
+  const matched = bestOf(rows);
+  const { causes, suspects } = await causesAsked(db, { book, file, labels, matched });
+  return {
+    understood: question.understood,
+    rest: question.rest,
+    file,
+    causes,
+    suspects,
+    patterns: patternsAsked(book, question, vehicle),
+    procedures: proceduresAsked(book, question, causes, limit),
+    codes: codesAsked(question),
+    jobs: await jobsAsked(db, rows.slice(0, limit), { asked, labels, parts, vehicle }),
+    deadEnds: file ? await deadEnds(db, file, labels, site) : [],
+    found: matched.length,
+    hasAll: matched.length > 0 && matched[0]?.matched === parts,
+  };
+}
+
+const NOTHING_TOLD: Omit<CaseFile, "vehicle"> = {
+  odometerKm: null,
+  symptoms: [],
+  codes: [],
+  modulesScanned: [],
+  tests: [],
+  repairsTried: [],
+  access: [],
+};
+
+/** Those that have most of what was asked for. */
+const bestOf = (rows: readonly AskedJobRow[]) => rows.filter(({ matched }) => matched === rows[0]?.matched);
+
+interface ForCauses {
+  readonly book: Book;
+  readonly file: CaseFile | null;
+  readonly labels: Labels;
+  readonly matched: readonly AskedJobRow[];
+}
+
+async function causesAsked(db: Db, { book, file, labels, matched }: ForCauses) {
+  const ids = matched.map(({ id }) => id);
+  const [found, all] = [await causesOfJobs(db, ids, MOST_CAUSES), await countWithCause(db, ids)];
+  const advice = file && advise(book, file);
+  const odds = new Map(advice?.suspects.map(({ cause, probability }) => [cause.key as string, probability]) ?? []);
+  const causes = found.map((cause): AskedCause => ({
+    ...cause,
+    name: causeName(labels, cause),
+    settled: cause.settledBy.map(labels.procedure),
+    share: all ? cause.jobs / all : 0,
+    probability: file ? (odds.get(`${cause.component}/${cause.failure}`) ?? 0) : null,
+  }));
+  const suspects = (causes.length ? [] : (advice?.suspects ?? [])).slice(0, MOST_SUSPECTS).map((each) => ({
+    component: each.cause.component,
+    failure: each.cause.failure,
+    name: causeName(labels, each.cause),
+    probability: each.probability,
+  }));
+  return { causes, suspects };
+}
+
+/** Known failures that speak of what was asked, on such a vehicle. */
+function patternsAsked({ patterns }: Book, { understood }: Question, vehicle: Vehicle) {
+  const keys = (kind: Understood["kind"]) =>
+    new Set(understood.filter((each) => each.kind === kind).map(({ key }) => key));
+  const [components, failures] = [keys("component"), keys("failure")];
+  const [symptoms, codes] = [keys("symptom"), keys("code")];
+  const speaks = components.size + failures.size + symptoms.size + codes.size > 0;
+  const open = (list: readonly string[], own: string | null) => !list.length || !own || list.includes(own);
+  return patterns
+    .filter(({ applies }) => {
+      const { make, models, engines, transmissions, years } = applies;
+      return (
+        (!make || !vehicle.make || make === vehicle.make) &&
+        open(models, vehicle.model) &&
+        open(engines, vehicle.engine) &&
+        open(transmissions, vehicle.transmission) &&
+        (!years || !vehicle.year || (vehicle.year >= years[0] && vehicle.year <= years[1]))
+      );
+    })
+    .filter(
+      (each) =>
+        components.has(each.component) ||
+        failures.has(each.failure) ||
+        each.symptoms.some((key) => symptoms.has(key)) ||
+        each.codes.some((code) => codes.has(code)) ||
+        (!speaks && (vehicle.make !== "" || vehicle.engine !== null)),
+    )
+    .map(({ key, title }) => ({ key, title }));
+}
+
+/** Procedures that are called so, that test what was asked for, and that settled what was found. */
+function proceduresAsked(book: Book, question: Question, causes: readonly AskedCause[], limit: number) {
+  const components = new Set(question.understood.filter(({ kind }) => kind === "component").map(({ key }) => key));
+  const speaksOf = book.procedures.filter(({ component }) => component !== null && components.has(component));
+  const keys = new Set([
+    ...question.procedures,
+    ...speaksOf.map(({ key }) => key),
+    ...causes.flatMap(({ settledBy }) => settledBy),
+  ]);
+  const titles = new Map(book.procedures.map(({ key, title }) => [key, title]));
+  return [...keys]
+    .flatMap((key) => {
+      const title = titles.get(key);
+      return title === undefined ? [] : [{ key, title }];
+    })
+    .slice(0, limit);
+}
+
+function codesAsked({ understood, codes }: Question) {
+  const asked = understood.flatMap(({ kind, key }) => (kind === "code" ? [key] : []));
+  return [...new Set([...asked, ...codes])].map((code) => ({ code, meaning: genericText(code) ?? "" }));
+}
+
+interface ForJobs {
+  readonly asked: readonly AskedMarks[];
+  readonly labels: Labels;
+  readonly parts: number;
+  readonly vehicle: Vehicle;
+}
+
+async function jobsAsked(db: Db, rows: readonly AskedJobRow[], { asked, labels, parts, vehicle }: ForJobs) {
+  const jobs = await readFoundJobs(
+    db,
+    rows.map(({ id }) => id),
+    asked.flatMap(({ marks }) => marks),
+  );
+  const matched = new Map(rows.map((row) => [row.id, row.matched]));
+  return jobs.map((job): AskedJob => {
+    const has = asked.filter(({ marks }) => marks.some((mark) => job.marks.includes(mark)));
+    const sameMake = vehicle.make !== "" && !vehicle.model && job.vehicle.make === vehicle.make;
+    return {
+      ...job,
+      score: (matched.get(job.id) ?? 0) / parts,
+      because: [...(sameMake ? likenessWords(labels, { ...SAME_MAKE }) : []), ...has.map(({ of }) => becauseOf(of))],
+      outcome: job.causes.length
+        ? job.causes.map((cause) => causeName(labels, cause)).join(" and ")
+        : job.finding === "unresolved"
+          ? "Not solved"
+          : "No fault found",
+    };
+  });
+}
+
+const SAME_MAKE = { score: 0, sameVehicle: ["make"], shared: [], worth: 0, suspect: null } as const;
+
+function becauseOf({ kind, name }: Understood): string {
+  if (kind === "engine" || kind === "transmission" || kind === "model") return `same ${kind}`;
+  return kind === "code" ? `code ${name}` : lowerFirst(name);
+}
+
+/** The answer of `GET /api/v1/ask`, as the contract writes it. */
+export async function askJson(db: Db, site: Site, answer: AskAnswer): Promise<object> {
+  const { understood, rest, causes, patterns, procedures, jobs, file } = answer;
+  return {
+    understood: understood.map(({ text, kind, key }) => ({ text, kind, key })),
+    rest,
+    causes: causes.map(({ component, failure, jobs: count, share, medianMinutes, settledBy, probability }) => ({
+      component,
+      failure,
+      jobs: count,
+      share,
+      medianMinutes,
+      settledBy,
+      probability,
+    })),
+    patterns: patterns.map(({ key }) => key),
+    procedures: procedures.map(({ key }) => key),
+    jobs: jobs.map(({ key, score, because }) => ({ job: key, score, because })),
+    deadEnds: file ? await deadEndsFor(db, site, file, await loadLabels(db)) : [],
+  };
+}
