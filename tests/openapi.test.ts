@@ -79,6 +79,7 @@ const GOOD: Readonly<Record<string, { readonly at?: string; readonly body?: obje
       ],
     },
   },
+  "get /api/v1/repairs": { at: "/api/v1/repairs?component=turbocharger&failure=sticking" },
   "get /api/v1/ask": { at: "/api/v1/ask?q=low+power+uphill+P0299" },
   "post /api/v1/scan/decode": { body: { protocol: "can", frames: ["43 01 01 33", "42 02 00 01 33", "zz"] } },
   "get /api/v1/vin/{vin}": { at: "/api/v1/vin/U9TPK21D0HH100307" },

@@ -11,4 +11,6 @@ export interface Repair extends Cause {
   readonly access: string | null;
   readonly accessMinutes: number;
   readonly partsCost: Money;
+  /** So many cures here took it, as a rule; left out where somebody wrote it down. */
+  readonly learnt?: number | null;
 }

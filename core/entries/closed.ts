@@ -19,6 +19,9 @@ export const SIGNED_WORDS: Record<SignableKind, string> = {
   proof: "not being proved",
   bypass: "the bypass that stays",
   "second-look": "no second person having looked",
+  mixed: "revisions that run together",
+  companions: "what goes with the repair not being done",
+  unchecked: "values that nobody can say where they are from",
   "left-over": "what stays open",
 };
 

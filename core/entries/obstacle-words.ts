@@ -23,6 +23,17 @@ export function obstacleText(obstacle: Obstacle, labels: Pick<Labels, "component
       return `still in place: ${obstacle.what.join("; ")}. Take it out`;
     case "second-look":
       return `${listed(obstacle.components.map(labels.component))}: safety work that a second person has not looked at`;
+    case "mixed":
+      return obstacle.mixed
+        .map(
+          ({ component, one, other }) =>
+            `${lowerFirst(labels.component(component))}: revision ${one.revision} (${one.place}) may not run with ${other.revision} (${other.place})`,
+        )
+        .join("; ");
+    case "companions":
+      return `goes with the repair and is not done: ${obstacle.what.map(lowerFirst).join("; ")}`;
+    case "unchecked":
+      return `to be checked, nobody says where the value is from: ${obstacle.what.map(lowerFirst).join("; ")}`;
     case "left-over":
       return obstacle.left
         .map(

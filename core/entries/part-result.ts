@@ -1,6 +1,7 @@
 import { lowerFirst } from "@/core/words";
 import type { PartResult } from "@/core/job";
-import { PART_RESULT_WORDS } from "./part";
+import { NO_WORK } from "@/core/repair";
+import { curedText, PART_RESULT_WORDS } from "./part";
 import { shorten } from "./wording";
 import type { EntryRule } from "./rule";
 
@@ -10,15 +11,22 @@ export interface PartResultBody {
   readonly partSeq: number;
   readonly component: string;
   readonly result: PartResult;
+  /** The symptoms that are gone with it; left out or null where nobody parted them. */
+  readonly cures?: readonly string[] | null;
 }
 
 export const partResult: EntryRule<PartResultBody> = {
   right: "job.record",
   onClosed: false,
   stays: null,
-  adds: ({ parts }, { position, body: { partSeq, result }, placeOf }) => ({
-    parts: parts.map((part) => (part.position === placeOf(partSeq) ? { ...part, result, resultSeq: position } : part)),
+  adds: ({ parts }, { position, body: { partSeq, result, cures = null }, placeOf }) => ({
+    parts: parts.map((part) => {
+      if (part.position !== placeOf(partSeq)) return part;
+      const work = cures ? { ...(part.work ?? NO_WORK), cures } : (part.work ?? null);
+      return { ...part, result, resultSeq: position, work };
+    }),
   }),
-  line: (labels, { component, result }) => `${labels.component(component)}: ${PART_RESULT_WORDS[result]}`,
+  line: (labels, { component, result, cures = null }) =>
+    `${labels.component(component)}: ${PART_RESULT_WORDS[result]}${curedText(labels, cures && { ...NO_WORK, cures })}`,
   short: (labels, { component }) => shorten(`${lowerFirst(labels.component(component))} tried`),
 };

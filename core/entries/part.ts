@@ -1,8 +1,10 @@
 import { lowerFirst, type Labels } from "@/core/words";
 import type { Money } from "@/core/book";
-import type { PartResult, PartSource } from "@/core/job";
+import type { PartResult } from "@/core/job";
+import type { PartSource } from "@/core/repair";
 import type { PartFact } from "./record";
-import { at, shorten } from "./wording";
+import { isUnchecked, type Companion, type How, type RepairWork } from "@/core/repair";
+import { at, shorten, withoutStop } from "./wording";
 import { originOf, type EntryRule, type HeldEntry } from "./rule";
 
 /** A part fitted or repaired. */
@@ -20,7 +22,18 @@ export interface PartBody {
   readonly result: PartResult | null;
   /** It brings the vehicle home, and is no repair. */
   readonly getHome?: boolean;
+  readonly work?: RepairWork | null;
 }
+
+/** What was done, as a trail says it. */
+export const HOW_WORDS: Record<How, string> = {
+  fitted: "fitted",
+  reseated: "pushed home",
+  tightened: "tightened",
+  cleaned: "cleaned",
+  filled: "filled up",
+  adjusted: "adjusted",
+};
 
 /** How a technician names where a part came from. */
 export const PART_SOURCE_WORDS: Record<PartSource, string> = {
@@ -38,17 +51,52 @@ export const PART_RESULT_WORDS: Record<PartResult, string> = {
 };
 
 function factOf({ position, minutes, body }: HeldEntry<PartBody>): PartFact {
-  const { component, failure, place = null, partNumber, source, cost, result, getHome = false } = body;
+  const { component, failure, place = null, partNumber, source, cost, result, getHome = false, work = null } = body;
   const resultSeq = result === null ? null : position;
-  return { component, failure, place, partNumber, source, minutes, cost, result, resultSeq, getHome };
+  return { component, failure, place, partNumber, source, minutes, cost, result, resultSeq, getHome, work };
 }
 
 function partText(labels: Labels, body: PartBody): string {
-  const { component, place, partNumber, maker, source, result, getHome } = body;
+  const { component, place, partNumber, maker, result, work } = body;
   const named = [maker, partNumber].filter(Boolean).join(" ");
   const number = named ? ` (${named})` : "";
-  const done = getHome ? "made to get home" : source === "repaired" ? "repaired" : "fitted";
-  return `${labels.component(component)} ${done}${at(place)}${number}: ${result ? PART_RESULT_WORDS[result] : "not tried yet"}`;
+  const told = result ? PART_RESULT_WORDS[result] : "not tried yet";
+  return `${labels.component(component)} ${doneWords(body)}${at(place)}${number}: ${told}${curedText(labels, work)}`;
+}
+
+function doneWords({ getHome, source, work }: PartBody): string {
+  if (getHome) return "made to get home";
+  if (work && work.how !== "fitted") return HOW_WORDS[work.how];
+  return source === "repaired" ? "repaired" : work?.judgement ? "fitted on judgement" : "fitted";
+}
+
+/** Which complaint is gone with it, where it is not all of them. */
+export function curedText(labels: Labels, work: RepairWork | null | undefined): string {
+  const cures = work?.cures ?? null;
+  return cures
+    ? ` (${cures.length ? cures.map((key) => lowerFirst(labels.symptom(key))).join(", ") : "none"} gone)`
+    : "";
+}
+
+function workDetails({ work }: PartBody): readonly string[] {
+  if (!work) return [];
+  const { revision, values, improved, oldPartKept, judgement, checkOffs } = work;
+  const checks = checkOffs.map((each) => `${each.done ? "Done" : "Open"}: ${companionText(each)}`);
+  return [
+    ...(revision ? [`Revision ${revision}`] : []),
+    ...values.map(({ place, name, value }) => `${place ? `${place}, ` : ""}${name}: ${value}`),
+    ...(improved ? [`Improved part, known by: ${improved}`] : []),
+    ...(oldPartKept ? ["The old part is kept"] : []),
+    ...(judgement ? [`On judgement: ${withoutStop(judgement)}`] : []),
+    ...checks,
+  ];
+}
+
+/** "Hub bolts, 45 N.m + 90° (maker's sheet)"; a value from nowhere is marked. */
+export function companionText(companion: Companion): string {
+  const { what, value, source } = companion;
+  if (value === null) return what;
+  return `${what}, ${value} (${isUnchecked(companion) ? "to be checked" : source})`;
 }
 
 export const part: EntryRule<PartBody> = {
@@ -57,5 +105,6 @@ export const part: EntryRule<PartBody> = {
   stays: null,
   adds: ({ parts }, entry) => ({ parts: [...parts, { ...originOf(entry), ...factOf(entry) }] }),
   line: partText,
-  short: (labels, { component }) => shorten(`${lowerFirst(labels.component(component))} fitted`),
+  short: (labels, body) => shorten(`${lowerFirst(labels.component(body.component))} ${doneWords(body)}`),
+  details: workDetails,
 };

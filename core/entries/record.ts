@@ -1,7 +1,17 @@
 import type { CodeReturn, FaultCode } from "@/core/codes";
 import type { Symptom, PriorWork } from "@/core/case";
 import type { Cause } from "@/core/book";
-import type { Confirmation, Finding, ModuleState, PartFitted, TestRun, Waiting, Watch } from "@/core/job";
+import type {
+  Confirmation,
+  Estimate,
+  Finding,
+  ModuleState,
+  PartFitted,
+  RepairChoice,
+  TestRun,
+  Waiting,
+  Watch,
+} from "@/core/job";
 import type { ProofResult, ProofStep } from "@/core/proof";
 
 /** A fact, the entry that it comes from, and where that stands: a correction stands where the entry stood that it corrects. */
@@ -40,6 +50,9 @@ export interface JobRecord {
   /** The day on which somebody asks after a closed job, YYYY-MM-DD; null where none is booked. */
   readonly askOn: Fact<{ readonly day: string }> | null;
   readonly suspects: readonly Fact<Cause>[];
+  readonly estimates: readonly Fact<Omit<Estimate, "seq">>[];
+  /** The last one for each cause. */
+  readonly choices: readonly Fact<Omit<RepairChoice, "seq">>[];
 }
 
 /** A test as it counts. `access` is undefined in entries written before it was noted with them: as the procedure says. */
@@ -73,4 +86,6 @@ export const EMPTY_RECORD: JobRecord = {
   waiting: null,
   askOn: null,
   suspects: [],
+  estimates: [],
+  choices: [],
 };

@@ -22,6 +22,9 @@ import { closed, type ClosedBody } from "./closed";
 import { reopened, type ReopenedBody } from "./reopened";
 import { waiting, type WaitingBody } from "./waiting";
 import { secondLook, type SecondLookBody } from "./second-look";
+import { checkOff, type CheckOffBody } from "./check-off";
+import { estimate, type EstimateBody } from "./estimate";
+import { repairChoice, type RepairChoiceBody } from "./repair-choice";
 import { askAfter, type AskAfterBody } from "./ask-after";
 import type { EntryRule } from "./rule";
 
@@ -42,6 +45,9 @@ interface Bodies {
   readonly test: TestBody;
   readonly part: PartBody;
   readonly "part-result": PartResultBody;
+  readonly "check-off": CheckOffBody;
+  readonly estimate: EstimateBody;
+  readonly "repair-choice": RepairChoiceBody;
   readonly proof: ProofBody;
   readonly suspect: SuspectBody;
   readonly finding: FindingBody;
@@ -74,6 +80,9 @@ const RULES: { readonly [K in EntryKind]: EntryRule<BodyOf<K>> } = {
   test,
   part,
   "part-result": partResult,
+  "check-off": checkOff,
+  estimate,
+  "repair-choice": repairChoice,
   proof,
   suspect,
   finding,

@@ -1,5 +1,7 @@
 import type { ProofStep, Rung } from "@/core/proof";
+import { isUnchecked, mixedRevisions, type Mixed } from "@/core/repair";
 import { cameBack, curePart, type JobFacts, type LeftOver } from "./job";
+import { openCompanions } from "./companions";
 import { missingProof } from "./needs";
 import { rungOfJob } from "./proved";
 
@@ -12,12 +14,23 @@ export type Obstacle =
   | { readonly kind: "proof"; readonly rung: Rung; readonly missing: readonly ProofStep[] }
   | { readonly kind: "bypass"; readonly what: readonly string[] }
   | { readonly kind: "second-look"; readonly components: readonly string[] }
+  | { readonly kind: "mixed"; readonly mixed: readonly Mixed[] }
+  | { readonly kind: "companions"; readonly what: readonly string[] }
+  | { readonly kind: "unchecked"; readonly what: readonly string[] }
   | { readonly kind: "left-over"; readonly left: readonly LeftOver[] };
 
 export type ObstacleKind = Obstacle["kind"];
 
 /** Obstacles that a lead may sign for, each by itself; over the others nobody gets. */
-export const SIGNABLE = ["proof", "bypass", "second-look", "left-over"] as const satisfies readonly ObstacleKind[];
+export const SIGNABLE = [
+  "proof",
+  "bypass",
+  "second-look",
+  "mixed",
+  "companions",
+  "unchecked",
+  "left-over",
+] as const satisfies readonly ObstacleKind[];
 export type SignableKind = (typeof SIGNABLE)[number];
 
 /** From here on a cause counts as proved: the codes stay clear, or it was driven as complained of. */
@@ -44,7 +57,22 @@ export function obstaclesOf(job: JobFacts): readonly Obstacle[] {
       : []),
     ...(bridged.length ? [{ kind: "bypass", what: bridged } as const] : []),
     ...(unseen.length ? [{ kind: "second-look", components: unseen } as const] : []),
+    ...withTheRepair(job),
     ...(isCause && open.length ? [{ kind: "left-over", left: open } as const] : []),
+  ];
+}
+
+/** What goes with what was fitted: revisions that may run together, work that goes with it, values that somebody can answer for. */
+function withTheRepair({ parts }: JobFacts): readonly Obstacle[] {
+  const mixed = mixedRevisions(parts);
+  const open = openCompanions(parts);
+  const unchecked = parts.flatMap(({ work }) =>
+    (work?.checkOffs ?? []).flatMap((each) => (each.done && isUnchecked(each) ? `${each.what}, ${each.value}` : [])),
+  );
+  return [
+    ...(mixed.length ? [{ kind: "mixed", mixed } as const] : []),
+    ...(open.length ? [{ kind: "companions", what: open.map(({ what }) => what) } as const] : []),
+    ...(unchecked.length ? [{ kind: "unchecked", what: unchecked } as const] : []),
   ];
 }
 

@@ -10,7 +10,6 @@ export {
 export {
   FINDINGS,
   PART_RESULTS,
-  PART_SOURCES,
   LEFT_STATES,
   REASON_STATES,
   WAITING_FOR,
@@ -24,9 +23,10 @@ export {
   type FoundCause,
   type FindingResult,
   type JobFacts,
+  type Estimate,
   type PartFitted,
+  type RepairChoice,
   type PartResult,
-  type PartSource,
   type ProofDone,
   type TestRun,
   type LeftOver,
@@ -37,6 +37,7 @@ export {
   type Waiting,
 } from "./job";
 export { missingProof, needOf, type Need } from "./needs";
+export { openCompanions } from "./companions";
 export { obstaclesOf, PROVED_RUNG, SIGNABLE, type Obstacle, type ObstacleKind, type SignableKind } from "./closing";
 export {
   codesAfterCure,

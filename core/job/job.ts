@@ -2,14 +2,12 @@ import type { SeenCode } from "@/core/codes";
 import type { CaseFile, Symptom, TestDone, PriorWork } from "@/core/case";
 import type { Money, Cause } from "@/core/book";
 import type { Proof } from "@/core/proof";
+import type { OptionKind, PartSource, RepairWork } from "@/core/repair";
 import type { Vehicle } from "@/core/vehicle";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
 
 export const PART_RESULTS = ["fixed", "partly", "no-change"] as const;
 export type PartResult = (typeof PART_RESULTS)[number];
-
-export const PART_SOURCES = ["new-maker", "new-other", "used", "rebuilt", "repaired"] as const;
-export type PartSource = (typeof PART_SOURCES)[number];
 
 /**
  * A part fitted; `result` is null until it was tried. `seq` is its place on the trail, `resultSeq` the place at which the result was told: a
@@ -31,6 +29,28 @@ export interface PartFitted {
   readonly system?: string | null;
   /** It brings the vehicle home, and is no repair: a bridged relay, a plugged line. */
   readonly getHome?: boolean;
+  /** How it was done, and what goes with it; null where nobody noted more. */
+  readonly work?: RepairWork | null;
+}
+
+/** What somebody asks for a repair before it is done. */
+export interface Estimate {
+  readonly seq: number;
+  readonly from: "ours" | "elsewhere";
+  readonly what: string;
+  /** What it would repair; null where it names no cause that the book knows. */
+  readonly cause: Cause | null;
+  readonly amount: Money;
+}
+
+/** The way that was chosen for a cause, and those that were refused. */
+export interface RepairChoice {
+  readonly seq: number;
+  readonly cause: Cause;
+  readonly option: OptionKind;
+  readonly title: string;
+  readonly reason: string;
+  readonly refused: readonly { readonly title: string; readonly why: string }[];
 }
 
 export interface TestRun extends TestDone {
@@ -137,6 +157,8 @@ export interface JobFacts {
   /** Whoever has signed as a second person, and where; and who recorded repairs. */
   readonly secondLooks?: readonly number[];
   readonly waiting?: Waiting | null;
+  readonly estimates?: readonly Estimate[];
+  readonly choices?: readonly RepairChoice[];
   readonly finding: Finding | null;
   /** Suspects that a technician named. */
   readonly named?: readonly Cause[];

@@ -1,4 +1,5 @@
 import { proofMissing, type ProofStep } from "@/core/proof";
+import { openCompanions } from "./companions";
 import { cameBack, curePart, type JobFacts, type Waiting } from "./job";
 import { proofOfCure, sameTestOf } from "./proved";
 
@@ -6,6 +7,7 @@ import { proofOfCure, sameTestOf } from "./proved";
 export type Need =
   | { readonly kind: "test" }
   | { readonly kind: "part-result"; readonly seq: number; readonly component: string }
+  | { readonly kind: "companions"; readonly seq: number; readonly component: string; readonly what: readonly string[] }
   | { readonly kind: "proof"; readonly missing: readonly ProofStep[] }
   | { readonly kind: "watch"; readonly until: string }
   | { readonly kind: "waiting"; readonly for: Waiting["for"]; readonly what: string; readonly due: string | null }
@@ -14,7 +16,7 @@ export type Need =
 
 /**
  * Reads from the facts what a job needs.
- * A part that was not tried yet comes first; before a cure the next test, or a plan to catch what does not show itself; after it proof; with proof the decision to close.
+ * A part that was not tried yet comes first, then what goes with the cure; before a cure the next test, or a plan to catch what does not show itself; after it proof; with proof the decision to close.
  * A closed job whose fault came back needs the decision to open it again.
  */
 export function needOf(job: JobFacts): Need {
@@ -27,6 +29,16 @@ export function needOf(job: JobFacts): Need {
   if (untried) return { kind: "part-result", seq: untried.seq, component: untried.component };
   if (job.finding && job.finding.result !== "root-cause") return { kind: "decision", about: "close" };
   if (!curePart(job) && (job.finding === null || cameBack(job))) return catching(job) ?? { kind: "test" };
+  const [first, ...others] = openCompanions(job.parts);
+  if (first && curePart(job)) {
+    const same = others.filter(({ seq }) => seq === first.seq);
+    return {
+      kind: "companions",
+      seq: first.seq,
+      component: first.component,
+      what: [first, ...same].map(({ what }) => what),
+    };
+  }
   if (job.finding === null) return { kind: "decision", about: "cause" };
   const missing = missingProof(job);
   return missing.length ? { kind: "proof", missing } : { kind: "decision", about: "close" };

@@ -37,6 +37,8 @@ export interface RepairAction {
   readonly expectedMinutesAfter: number;
   /** Whether the book holds what the repair takes; else its minutes are those of any unplanned repair. */
   readonly planned: boolean;
+  /** So many cures here took it, where nobody wrote it down; else null. */
+  readonly learnt: number | null;
 }
 
 export type Action = TestAction | RepairAction;
@@ -255,10 +257,10 @@ function proceduresLeft(
 }
 
 const repairAction = (
-  { cause, minutes, partsCost, planned }: CostedRepair,
+  { cause, minutes, partsCost, planned, learnt }: CostedRepair,
   probability: number,
   expectedMinutesAfter: number,
-): RepairAction => ({ kind: "repair", cause, minutes, partsCost, probability, expectedMinutesAfter, planned });
+): RepairAction => ({ kind: "repair", cause, minutes, partsCost, probability, expectedMinutesAfter, planned, learnt });
 
 function testAction(
   outlook: Outlook,

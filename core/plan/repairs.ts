@@ -16,6 +16,8 @@ export interface CostedRepair {
   readonly cost: number;
   /** Whether the book holds it. */
   readonly planned: boolean;
+  /** So many cures here took it, where nobody wrote it down; else null. */
+  readonly learnt: number | null;
 }
 
 /** What each cause's repair takes, in the order of the causes; null for one that was tried. */
@@ -27,7 +29,7 @@ export function repairsOf(book: Book, file: CaseFile): readonly (CostedRepair | 
     const repair = repairs.get(cause.key);
     if (!repair) {
       const minutes = cause.failure === WORKS_AS_DESIGNED ? EXPLAIN_MINUTES : UNPLANNED_REPAIR_MINUTES;
-      return { cause, minutes, partsCost: 0, partsMinutes: 0, cost: minutes, planned: false };
+      return { cause, minutes, partsCost: 0, partsMinutes: 0, cost: minutes, planned: false, learnt: null };
     }
     return repairOf(cause, repair, access(repair.access), book.shop.ratePerHour);
   });
@@ -37,7 +39,8 @@ function repairOf(cause: KnownCause, repair: Repair, accessMinutes: number, rate
   const minutes = repair.minutes + accessMinutes;
   const partsCost = repair.partsCost.amount;
   const partsMinutes = (partsCost / ratePerHour) * 60;
-  return { cause, minutes, partsCost, partsMinutes, cost: Math.max(1, minutes + partsMinutes), planned: true };
+  const cost = Math.max(1, minutes + partsMinutes);
+  return { cause, minutes, partsCost, partsMinutes, cost, planned: true, learnt: repair.learnt ?? null };
 }
 
 /**

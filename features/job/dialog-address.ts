@@ -18,6 +18,7 @@ const PLAIN = [
   "reopen",
   "hand-over",
   "waiting",
+  "estimate",
   "second-look",
   "follow-up-day",
   "comeback",
@@ -32,6 +33,10 @@ export function addressOfDialog(dialog: JobDialog): string {
       return dialog.cause ? `part/${dialog.cause.component}/${dialog.cause.failure}` : "part";
     case "part-result":
       return `part-result/${dialog.partSeq}`;
+    case "check-off":
+      return `check-off/${dialog.partSeq}`;
+    case "repair-options":
+      return `repair-options/${dialog.cause.component}/${dialog.cause.failure}`;
     case "proof":
       return `proof/${dialog.step}`;
     case "finding":
@@ -54,7 +59,10 @@ export function dialogAt(address: string | null): JobDialog | null {
     case "part":
       return { kind, cause: first && second ? { component: first, failure: second } : null };
     case "part-result":
+    case "check-off":
       return numbered(first, (partSeq) => ({ kind, partSeq }));
+    case "repair-options":
+      return first && second ? { kind, cause: { component: first, failure: second } } : null;
     case "withdraw":
       return numbered(first, (seq) => ({ kind, seq }));
     case "proof": {

@@ -26,6 +26,7 @@ export function DoNext() {
       {cameBack && <p className="mb-1 font-medium text-brick">The fault came back: the cause has lost its standing.</p>}
       {need.kind === "test" && <NextAction />}
       {need.kind === "part-result" && <TryPart partSeq={need.seq} />}
+      {need.kind === "companions" && <GoesWithIt partSeq={need.seq} what={need.what} />}
       {need.kind === "proof" && <NextProof missing={need.missing} />}
       {need.kind === "waiting" && <Waits />}
       {need.kind === "watch" && <Watched until={need.until} />}
@@ -68,6 +69,24 @@ function TryPart({ partSeq }: { readonly partSeq: number }) {
     <Block title={`Try it: ${needName ?? "the part"} is in`}>
       <p>Under the conditions of the complaint. A repair that changed nothing counts as much as one that cured it.</p>
       <Actions first={{ label: "Record the result", dialog: { kind: "part-result", partSeq } }} />
+    </Block>
+  );
+}
+
+/** What goes with the repair, before anybody proves it. */
+function GoesWithIt({ partSeq, what }: { readonly partSeq: number; readonly what: readonly string[] }) {
+  const { needName } = useJobPage().sheet;
+  return (
+    <Block title={`Goes with it: ${needName ?? "the repair"}`}>
+      <ol className="list-decimal pl-6">
+        {what.map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+      </ol>
+      <Actions
+        first={{ label: "Check it off", dialog: { kind: "check-off", partSeq } }}
+        second={{ label: "Name the cause", dialog: { kind: "finding" } }}
+      />
     </Block>
   );
 }

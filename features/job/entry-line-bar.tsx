@@ -32,6 +32,7 @@ const MORE: readonly Form[] = [
   { label: "Clear the codes", dialog: { kind: "clear" } },
   { label: "A check without a procedure", dialog: { kind: "check" } },
   { label: "Name a suspect", dialog: { kind: "suspect" } },
+  { label: "Estimate", dialog: { kind: "estimate" } },
   { label: "Bypass", dialog: { kind: "bypass" } },
   { label: "Watch for it", dialog: { kind: "watch" } },
   { label: "It waits for something", dialog: { kind: "waiting" } },
@@ -42,6 +43,7 @@ const MORE: readonly Form[] = [
 const DESK_FORMS: readonly Form[] = [
   { label: "Symptoms", dialog: { kind: "symptoms" } },
   { label: "Earlier work", dialog: { kind: "prior-work" } },
+  { label: "Estimate", dialog: { kind: "estimate" } },
   { label: "It waits", dialog: { kind: "waiting" } },
   { label: "Hand over", dialog: { kind: "hand-over" } },
 ];

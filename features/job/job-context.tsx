@@ -15,6 +15,9 @@ export type JobDialog =
   | { readonly kind: "other-ways" }
   | { readonly kind: "part"; readonly cause: Cause | null }
   | { readonly kind: "part-result"; readonly partSeq: number }
+  | { readonly kind: "check-off"; readonly partSeq: number }
+  | { readonly kind: "repair-options"; readonly cause: Cause }
+  | { readonly kind: "estimate" }
   | { readonly kind: "symptoms" }
   | { readonly kind: "scan" }
   | { readonly kind: "confirm" }

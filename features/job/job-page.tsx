@@ -9,6 +9,7 @@ import { BeenHere, ClosedRoads } from "./been-here";
 import { Bypasses } from "./bypasses";
 import { DoNext } from "./do-next";
 import { EntryLineBar } from "./entry-line-bar";
+import { Estimates } from "./estimates";
 import { IsItAFault } from "./is-it-a-fault";
 import { JobPageProvider } from "./job-context";
 import { JobHead } from "./job-head";
@@ -59,6 +60,9 @@ export function JobPage({ sheet, site, rights, me }: JobPageProps) {
         <div className="flex min-w-0 flex-col gap-6">
           <Suspense>
             <IsItAFault />
+          </Suspense>
+          <Suspense>
+            <Estimates />
           </Suspense>
           <Suspense>
             <Suspects />

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Money } from "@/core/book";
+import type { Cause, Money } from "@/core/book";
 import { upperFirst } from "@/core/words";
 import { minutesText, moneyText } from "@/features/shared/format";
 import type { ActionView, WhatIfView } from "@/server/views/advice-view";
@@ -22,16 +22,41 @@ export function NextAction() {
         <Button id="do-next" look="main" onClick={() => open(dialogOf(best))}>
           {best.kind === "test" ? "Start" : "Record the repair"}
         </Button>
+        {best.kind === "repair" && (
+          <Button
+            onClick={() =>
+              open({ kind: "repair-options", cause: { component: best.component, failure: best.failure } })
+            }
+          >
+            Ways to repair it
+          </Button>
+        )}
         <Button onClick={() => open({ kind: "other-ways" })}>
           {others.length ? `Other ways (${others.length})` : "Another test"}
         </Button>
       </div>
+      {best.kind === "repair" && <Chosen {...best} />}
       <p className="mt-2 text-sm text-ink-soft">
         <InAll /> <SecondBest />
       </p>
       <WhileThere />
       {best.kind === "test" && <WhatIf outcomes={best.whatIf} />}
     </Block>
+  );
+}
+
+/** The way that was chosen for it, and why. */
+function Chosen({ component, failure }: Cause) {
+  const choice = useJobPage().sheet.facts.choices?.find(
+    ({ cause }) => cause.component === component && cause.failure === failure,
+  );
+  if (!choice) return null;
+  return (
+    <p className="mt-2 border-l-4 border-spruce pl-3">
+      Chosen: {choice.title}
+      {choice.reason && `. ${choice.reason}`}
+      {choice.refused.map(({ title, why }) => `. ${title} refused: ${why}`)}
+    </p>
   );
 }
 
@@ -164,7 +189,9 @@ export function describe(action: ActionView): string {
   if (action.kind === "repair") {
     if (!action.planned) return `${why}. The book does not know yet what this repair takes.`;
     const parts = action.partsCost.amount > 0 ? `, parts ${moneyText(action.partsCost)}` : "";
-    return `${why}. ${minutesText(action.minutes)}${parts}.`;
+    const { learnt } = action;
+    const here = learnt ? `, as in ${learnt === 1 ? "the one job" : `${learnt} jobs`} here` : "";
+    return `${why}. ${minutesText(action.minutes)}${parts}${here}.`;
   }
   const access =
     action.accessMinutes > 0 ? `${minutesText(action.accessMinutes)} of it to get there` : "nothing to take off";

@@ -8,6 +8,7 @@ import { readBookVersion } from "@/server/db/book-version";
 import {
   readCauses,
   readComponents,
+  readLearntRepairs,
   readRepairs,
   readLinks,
   readPatterns,
@@ -77,7 +78,7 @@ async function readBook(db: Db): Promise<KeptBook> {
   const { features, codesByModule } = await readFeatures(db);
   const outcomes = await readOutcomes(db);
   const procedures = await readProcedures(db);
-  const repairs = await readRepairs(db);
+  const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
   const patterns = await readPatterns(db);
   const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
   return {

@@ -15,7 +15,8 @@ import {
   type Procedure,
 } from "@/core/book";
 import type { Symptom } from "@/core/case";
-import { FINDINGS, PART_RESULTS, PART_SOURCES, type Finding, type PartResult, type PartSource } from "@/core/job";
+import { FINDINGS, PART_RESULTS, type Finding, type PartResult } from "@/core/job";
+import { PART_SOURCES, type PartSource } from "@/core/repair";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Unit } from "@/core/measure";
 import { tidyVin, type Vehicle } from "@/core/vehicle";

@@ -80,6 +80,9 @@ const OBSTACLE_PATHS: Readonly<Record<ObstacleKind, string>> = {
   proof: "proof",
   bypass: "bypasses",
   "second-look": "secondLook",
+  mixed: "parts",
+  companions: "parts",
+  unchecked: "parts",
   "left-over": "left",
 };
 

@@ -1,12 +1,15 @@
 import "server-only";
 import Joi from "joi";
-import { PART_RESULTS, PART_SOURCES, type PartResult, type PartSource } from "@/core/job";
+import { PART_RESULTS, type JobFacts, type PartResult } from "@/core/job";
+import { PART_SOURCES, type PartSource } from "@/core/repair";
 import type { Money } from "@/core/book";
 import { jobChange, key, minutes, money, optionalLine, seq } from "@/server/input";
+import { mixingRulesOf } from "@/server/db/repair-sheets";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
 import { correctsInput, placeInput } from "./record-inputs";
+import { workInput, type WorkInput } from "./repair-inputs";
 
 interface PartInput extends JobChange {
   readonly component: string;
@@ -19,6 +22,7 @@ interface PartInput extends JobChange {
   readonly minutes: number;
   readonly result: PartResult | null;
   readonly getHome: boolean;
+  readonly work: WorkInput | null;
 }
 
 /** A part fitted or repaired, with what it cost; its result may come later. */
@@ -43,10 +47,13 @@ export const recordPart: Command<PartInput, JobAnswer> = {
       .allow(null)
       .default(null),
     getHome: Joi.boolean().default(false),
+    work: workInput().allow(null).default(null),
   }),
   run: (context, input) =>
-    changeJob(context, input, () => {
+    changeJob(context, input, async (_, facts) => {
       const { component, failure, place, partNumber, source, maker, cost, result, getHome } = input;
+      if (input.work) requireOwnComplaints(facts, input.work.cures, "work.cures");
+      const work = input.work && { ...input.work, mixing: await mixingRulesOf(context.db, component) };
       if (cost.currency !== context.site.currency)
         refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
       const body = {
@@ -60,6 +67,7 @@ export const recordPart: Command<PartInput, JobAnswer> = {
         cost,
         result,
         getHome,
+        work,
       };
       return { body, minutes: input.minutes };
     }),
@@ -68,6 +76,7 @@ export const recordPart: Command<PartInput, JobAnswer> = {
 interface PartResultInput extends JobChange {
   readonly partSeq: number;
   readonly result: PartResult;
+  readonly cures: readonly string[] | null;
   readonly minutes: number;
 }
 
@@ -82,16 +91,24 @@ export const recordPartResult: Command<PartResultInput, JobAnswer> = {
     result: Joi.string()
       .valid(...PART_RESULTS)
       .required(),
+    cures: Joi.array().max(20).items(key()).unique().allow(null).default(null),
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
     changeJob(context, input, (_, facts) => {
-      const { partSeq, result } = input;
+      const { partSeq, result, cures } = input;
+      requireOwnComplaints(facts, cures, "cures");
       const part = facts.parts.find(({ seq }) => seq === partSeq);
       if (!part) return refuseInput("partSeq", "names no part of this job");
       return {
-        body: { kind: "part-result", partSeq, component: part.component, result },
+        body: { kind: "part-result", partSeq, component: part.component, result, cures },
         minutes: input.minutes,
       };
     }),
 };
+
+/** What is said to be gone was complained of. */
+function requireOwnComplaints({ symptoms }: JobFacts, cures: readonly string[] | null, path: string): void {
+  const at = (cures ?? []).findIndex((each) => !symptoms.some(({ key: own }) => own === each));
+  if (at >= 0) refuseInput(`${path}[${at}]`, "is no symptom of this job");
+}

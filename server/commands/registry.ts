@@ -13,6 +13,7 @@ import { recordEntries } from "./record-entries";
 import { nameSuspect, recordNote, recordSymptoms, withdrawEntry } from "./record-observations";
 import { recordFinding } from "./record-finding";
 import { recordPart, recordPartResult } from "./record-part";
+import { checkOffCompanions, chooseRepair, recordEstimate, writeRepair } from "./repairs";
 import { recordProof } from "./record-proof";
 import { recordPriorWork } from "./prior-work";
 import { recordClear, recordScan } from "./record-scan";
@@ -46,6 +47,9 @@ export const COMMANDS: readonly AnyCommand[] = [
   recordTest,
   recordPart,
   recordPartResult,
+  checkOffCompanions,
+  chooseRepair,
+  recordEstimate,
   recordNote,
   recordBypass,
   recordBypassRemoved,
@@ -71,6 +75,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   changeVehicle,
   takeBackFile,
   setNeeds,
+  writeRepair,
   takeGeneralPractice,
   removeGeneralPractice,
   writeProcedure,

@@ -249,6 +249,32 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
   );
 }
 
+/** Cures that are looked at, the latest ones. */
+const LATEST_CURES = 30;
+
+/** What cures of a cause took here, for causes whose repair nobody wrote down: the medians of the latest. */
+export async function readLearntRepairs(db: Db): Promise<Repair[]> {
+  return many<Repair>(
+    db,
+    `select k.component, k.failure, t.minutes, null as access, 0 as "accessMinutes", t.learnt,
+       json_build_object('amount', t.cost, 'currency', t.currency) as "partsCost"
+     from cause k,
+       lateral (
+         select count(*)::int as learnt, percentile_cont(0.5) within group (order by minutes) as minutes,
+           percentile_cont(0.5) within group (order by cost)::numeric(11, 2) as cost, min(currency) as currency
+         from (
+           select p.minutes, p.cost, p.currency
+           from job_part p
+           join job j on j.id = p.job_id and j.closed_at is not null and not j.came_back
+           where p.component = k.component and p.failure = k.failure and p.result = 'fixed' and not p.get_home
+           order by p.job_id desc
+           limit ${LATEST_CURES}
+         ) latest
+       ) t
+     where not exists (select from fix x where x.component = k.component and x.failure = k.failure) and t.learnt > 0`,
+  );
+}
+
 /** What each repair of the book takes, under its words of today. */
 export async function readRepairs(db: Db): Promise<Repair[]> {
   return many<Repair>(

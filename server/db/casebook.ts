@@ -43,6 +43,8 @@ const FACTS = [
   "job_prior_work",
   "job_bypass",
   "job_suspect",
+  "job_estimate",
+  "job_choice",
 ] as const;
 
 /** Lets go of what jobs' entries add up to, before they are written anew. */

@@ -13,6 +13,8 @@ interface FactsRow {
   readonly clearings: readonly number[];
   readonly scans: NonNullable<JobFacts["scans"]>;
   readonly silences: NonNullable<JobFacts["silences"]>;
+  readonly estimates: NonNullable<JobFacts["estimates"]>;
+  readonly choices: NonNullable<JobFacts["choices"]>;
   readonly codesBack: NonNullable<JobFacts["codesBack"]>;
   readonly secondLooks: readonly number[];
   readonly waiting: Waiting | null;
@@ -94,6 +96,12 @@ const FACTS = `
     (select coalesce(json_agg(json_build_object('seq', ${placeOf("m")}, 'module', m.module, 'code', null) order by ${placeOf("m")}), '[]')
      from job_module m
      where m.job_id = j.id and m.state = 'no-answer') as silences,
+    (select coalesce(json_agg(jsonb_build_object('seq', ${placeOf("e")}) || e.body order by ${placeOf("e")}), '[]')
+     from job_estimate e
+     where e.job_id = j.id) as estimates,
+    (select coalesce(json_agg(jsonb_build_object('seq', ${placeOf("c")}) || c.body order by ${placeOf("c")}), '[]')
+     from job_choice c
+     where c.job_id = j.id) as choices,
     (select coalesce(json_agg(json_build_object('seq', ${placeOf("b")}, 'module', nullif(b.module, ''), 'code', b.code)
        order by ${placeOf("b")}), '[]')
      from job_code_return b
@@ -152,7 +160,7 @@ const FACTS = `
     (select coalesce(json_agg(json_build_object('seq', ${placeOf("p")}, 'component', current_component(p.component), 'failure', current_failure(p.failure),
        'partNumber', p.part_number, 'source', p.source, 'minutes', p.minutes, 'place', p.place,
        'cost', json_build_object('amount', p.cost, 'currency', p.currency),
-       'result', p.result, 'resultSeq', p.result_seq, 'getHome', p.get_home,
+       'result', p.result, 'resultSeq', p.result_seq, 'getHome', p.get_home, 'work', p.work,
        'system', (select k.system from component k where k.key = current_component(p.component))) order by ${placeOf("p")}), '[]')
      from job_part p where p.job_id = j.id) as parts,
     (select coalesce(json_agg(json_build_object('seq', b.seq, 'what', b.what, 'removed', b.removed_seq is not null)

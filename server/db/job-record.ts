@@ -35,7 +35,19 @@ const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = 
   job_part: ({ parts }) =>
     rows(
       parts,
-      ({ component, failure, place, partNumber, source, minutes, cost, result, resultSeq, getHome = false }) => ({
+      ({
+        component,
+        failure,
+        place,
+        partNumber,
+        source,
+        minutes,
+        cost,
+        result,
+        resultSeq,
+        getHome = false,
+        work = null,
+      }) => ({
         component,
         failure,
         place,
@@ -47,6 +59,7 @@ const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = 
         result,
         result_seq: resultSeq,
         get_home: getHome,
+        work,
       }),
     ),
   job_proof: ({ proof }) => rows(proof, ({ step, result, cleanTries }) => ({ step, result, clean_tries: cleanTries })),
@@ -54,6 +67,12 @@ const TABLES: Readonly<Record<string, (record: JobRecord) => readonly Row[]>> = 
   job_second_look: ({ secondLooks }) => rows(secondLooks, () => ({})),
   job_waiting: ({ waiting }) =>
     rows(waiting ? [waiting] : [], ({ for: whom, what, due, since }) => ({ waits_for: whom, what, due, since })),
+  job_estimate: ({ estimates }) =>
+    rows(estimates, ({ from, what, cause, amount }) => ({ body: { from, what, cause, amount } })),
+  job_choice: ({ choices }) =>
+    rows(choices, ({ cause, option, title, reason, refused }) => ({
+      body: { cause, option, title, reason, refused },
+    })),
   job_suspect: ({ suspects }) => rows(suspects, ({ component, failure }) => ({ component, failure })),
   job_cause: ({ finding }) =>
     rows(

@@ -1,4 +1,5 @@
 import "server-only";
+import type { Cause } from "@/core/book";
 import { exhaustive } from "@/core/exhaustive";
 import type { EntryBody } from "@/core/entries";
 import type { Db } from "./pool";
@@ -72,6 +73,7 @@ function wordsOf(body: EntryBody): readonly UsedWord[] {
     case "second-look":
     case "ask-after":
     case "part-result":
+    case "check-off":
     case "note":
     case "bypass":
     case "bypass-removed":
@@ -85,9 +87,18 @@ function wordsOf(body: EntryBody): readonly UsedWord[] {
     case "suspect":
     case "finding":
       return [];
+    case "repair-choice":
+      return causeWords(body.cause, "cause");
+    case "estimate":
+      return body.cause ? causeWords(body.cause, "cause") : [];
     default:
       return exhaustive(body, "wordsOf");
   }
 }
+
+const causeWords = ({ component, failure }: Cause, path: string): readonly UsedWord[] => [
+  { kind: "component", key: component, path: `${path}.component` },
+  { kind: "failure", key: failure, path: `${path}.failure` },
+];
 
 const condition = (key: string, path: string): UsedWord => ({ kind: "condition", key, path });

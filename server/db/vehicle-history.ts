@@ -1,7 +1,8 @@
 import "server-only";
 import type { Cause } from "@/core/book";
 import type { JobId, SiteId, VehicleId } from "@/core/ids";
-import type { FindingResult, PartResult, PartSource } from "@/core/job";
+import type { FindingResult, PartResult } from "@/core/job";
+import type { PartSource } from "@/core/repair";
 import type { Db } from "./pool";
 import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
 import { many } from "./rows";

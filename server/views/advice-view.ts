@@ -68,6 +68,8 @@ export interface RepairView extends Cause {
   readonly expectedMinutesAfter: number;
   /** Whether the book knows what the repair takes; else nothing is said of it. */
   readonly planned: boolean;
+  /** So many cures here took it, where nobody wrote it down; else null. */
+  readonly learnt: number | null;
 }
 
 export interface AdviceView {
@@ -245,5 +247,6 @@ function actionView(action: Action, isFirst: boolean, { file, advice, book, labe
     partsCost,
     expectedMinutesAfter,
     planned: action.planned,
+    learnt: action.learnt,
   };
 }

@@ -41,6 +41,7 @@ import { codeMeanings, type CodeMeaning } from "./codes";
 import { jobOf } from "./job-of";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
 import { outlookOf } from "./outlook";
+import { estimateViews, pointedAt, type EstimateView } from "./repair";
 import { proofView, type ProofView } from "./proof";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
 import { currentCause, trailMap, type TrailMapView } from "./trail-map";
@@ -88,6 +89,9 @@ export interface JobSheet {
   readonly advice: AdviceView;
   readonly like: readonly LikeJobView[];
   readonly deadEnds: readonly DeadEndView[];
+  readonly estimates: readonly EstimateView[];
+  /** Components that a test spoke for. */
+  readonly pointedAt: readonly string[];
   /** The procedures themselves are asked for when one is needed (`GET /api/v1/procedures`). */
   readonly proceduresVersion: string;
   /** What the job's codes mean on this make. */
@@ -161,6 +165,8 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     words,
     like,
     deadEnds: ends,
+    estimates: estimateViews(facts, book, labels),
+    pointedAt: pointedAt(facts),
     proceduresVersion: ownProcedures,
     codeMeanings: meanings,
     codeGroups: groups,
@@ -200,7 +206,7 @@ function conclusions(facts: JobFacts, labels: Labels) {
     rung: rungOfJob(facts),
     findingText: findingText(facts, labels),
     need,
-    needName: need.kind === "part-result" ? labels.component(need.component) : null,
+    needName: need.kind === "part-result" || need.kind === "companions" ? labels.component(need.component) : null,
     cameBack: cameBack(facts),
   };
 }

@@ -97,6 +97,9 @@ function markOf(body: EntryWithOdds["body"]): EntryView["mark"] {
       return body.result === "held" ? "holds" : "fails";
     case "opened":
     case "waiting":
+    case "check-off":
+    case "estimate":
+    case "repair-choice":
     case "second-look":
     case "ask-after":
     case "symptoms":

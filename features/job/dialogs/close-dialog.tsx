@@ -2,6 +2,7 @@
 
 import { addDays, format } from "date-fns";
 import type { SignableKind } from "@/core/job";
+import { isUnchecked } from "@/core/repair";
 import { upperFirst } from "@/core/words";
 import type { ObstacleView } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
@@ -112,7 +113,9 @@ const WAYS: Partial<Record<ObstacleView["kind"], { readonly label: string; reado
 function WayOut({ kind }: { readonly kind: ObstacleView["kind"] }) {
   const { open, sheet } = useJobPage();
   const step = useProofStep((sheet.need.kind === "proof" ? sheet.need.missing[0] : null) ?? "road-test");
-  const way = kind === "proof" ? step : WAYS[kind];
+  const part = sheet.facts.parts.find(({ work }) => work?.checkOffs.some((each) => !each.done || isUnchecked(each)));
+  const checkOff = part && { label: "Check it off", dialog: { kind: "check-off" as const, partSeq: part.seq } };
+  const way = kind === "proof" ? step : kind === "companions" || kind === "unchecked" ? checkOff : WAYS[kind];
   if (!way) return null;
   return (
     <Button look="quiet" className="self-start" onClick={() => open(way.dialog)}>

@@ -3,7 +3,7 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Cause } from "@/core/book";
-import type { FoundCause, LeftOver } from "@/core/job";
+import type { FoundCause, JobFacts, LeftOver } from "@/core/job";
 import { Button } from "@/ui/button";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
@@ -36,7 +36,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
     causes: startWith(sheet.facts) as readonly FoundCause[],
     adding: { component: "", failure: "" } as Cause,
     place: "",
-    left: (sheet.facts.finding?.left ?? []) as readonly LeftOver[],
+    left: (sheet.facts.finding?.left ?? notGone(sheet.facts)) as readonly LeftOver[],
     why: designed?.what ?? "",
     tellCustomer: designed?.tellCustomer ?? "",
   });
@@ -130,6 +130,14 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
       )}
     </JobForm>
   );
+}
+
+/** A complaint that a repair left as it was is open still. */
+function notGone({ parts, symptoms }: JobFacts): readonly LeftOver[] {
+  const told = parts.flatMap(({ work }) => (work?.cures ? [work.cures] : []));
+  if (!told.length) return [];
+  const gone = new Set(told.flat());
+  return symptoms.flatMap(({ key }) => (gone.has(key) ? [] : [{ kind: "symptom", key, state: "open" } as const]));
 }
 
 /** The repair that cured it names its cause already. */

@@ -4,13 +4,16 @@ import { exhaustive } from "@/core/exhaustive";
 import type { JobDialog } from "../job-context";
 import { BypassDialog } from "./bypass-dialog";
 import { CheckDialog } from "./check-dialog";
+import { CheckOffDialog } from "./check-off-dialog";
 import { ClearDialog } from "./clear-dialog";
 import { CloseDialog, ReopenDialog } from "./close-dialog";
 import { ComebackDialog } from "./comeback-dialog";
 import { ConfirmDialog } from "./confirm-dialog";
+import { EstimateDialog } from "./estimate-dialog";
 import { FindingDialog } from "./finding-dialog";
 import { HandOverDialog } from "./hand-over-dialog";
 import { LineHelpDialog } from "./line-help-dialog";
+import { OptionsDialog } from "./options-dialog";
 import { OtherWaysDialog } from "./other-ways-dialog";
 import { PartDialog } from "./part-dialog";
 import { PartResultDialog } from "./part-result-dialog";
@@ -39,6 +42,12 @@ export function JobDialogs({ dialog }: { readonly dialog: JobDialog }) {
       return <PartDialog cause={dialog.cause} />;
     case "part-result":
       return <PartResultDialog partSeq={dialog.partSeq} />;
+    case "check-off":
+      return <CheckOffDialog partSeq={dialog.partSeq} />;
+    case "repair-options":
+      return <OptionsDialog cause={dialog.cause} />;
+    case "estimate":
+      return <EstimateDialog />;
     case "symptoms":
       return <SymptomsDialog />;
     case "scan":

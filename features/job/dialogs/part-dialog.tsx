@@ -2,7 +2,7 @@
 
 import type { Cause } from "@/core/book";
 import { PART_SOURCE_WORDS } from "@/core/entries";
-import { PART_SOURCES, type PartSource } from "@/core/job";
+import { NO_WORK, PART_SOURCES, sourceOfOption, type PartSource, type RepairWork } from "@/core/repair";
 import { decimalOf } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
@@ -12,7 +12,10 @@ import { useJobForm } from "../use-job-form";
 import { CausePicker } from "./cause-picker";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
+import { OnJudgement } from "./on-judgement";
 import { PlaceField } from "./place-field";
+import { CuresField, resultOf } from "./cures-field";
+import { WorkFields, workToSend } from "./work-fields";
 
 export const RESULT_CHOICES = [
   { value: "fixed", label: "Cured it" },
@@ -29,16 +32,20 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
   const planned = sheet.advice.next.find(
     (action) => action.kind === "repair" && action.component === wanted?.component && action.failure === wanted.failure,
   );
+  const chosen = sheet.facts.choices?.find(
+    (each) => each.cause.component === wanted?.component && each.cause.failure === wanted.failure,
+  );
   const form = useJobForm(wanted ? `part ${wanted.component}/${wanted.failure}` : "part", {
     cause: wanted ?? ({ component: "", failure: "" } as Cause),
     place: "",
     partNumber: "",
-    source: "new-maker" as string,
+    source: (chosen && sourceOfOption(chosen.option)) ?? ("new-maker" as string),
     maker: "",
     cost: planned?.kind === "repair" && planned.planned ? String(planned.partsCost.amount) : "",
     minutes: planned?.kind === "repair" && planned.planned ? String(planned.minutes) : "",
     result: "later" as string | null,
     getHome: false,
+    work: NO_WORK,
   });
   const command = useJobCommand("record-part", "Repair saved", { form });
   const [cause, setCause] = form.field("cause");
@@ -59,9 +66,12 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       maker: FROM_ANOTHER.has(source) ? maker : null,
       cost: { amount: numberOrText(cost, decimalOf(site.unitSystem)) ?? 0, currency: site.currency },
       minutes: minutesOrText(minutes),
-      result: result === "later" ? null : result,
+      result: resultOf(result === "later" ? null : result, work.cures, sheet.facts.symptoms.length),
       getHome: form.values.getHome,
+      work: workToSend(work),
     });
+  const { work } = form.values;
+  const setWork = (part: Partial<RepairWork>) => form.set({ work: { ...work, ...part } });
   return (
     <JobForm
       title="Record a repair"
@@ -115,6 +125,12 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
         Only to get home: it is no repair, and never counts as one
       </label>
       <PlaceField value={place} onChange={setPlace} />
+      <OnJudgement
+        component={cause.component}
+        judgement={work.judgement}
+        onChange={(judgement) => setWork({ judgement })}
+      />
+      <WorkFields {...cause} place={place} work={work} onChange={setWork} />
       <MinutesField value={minutes} onChange={setMinutes} />
       <div>
         <p className="mb-2 font-medium">Result</p>
@@ -125,6 +141,9 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
           choices={[{ value: "later", label: "Not tried yet" }, ...RESULT_CHOICES]}
         />
       </div>
+      {(result === "fixed" || result === "partly") && (
+        <CuresField cures={work.cures} onChange={(cures) => setWork({ cures })} />
+      )}
     </JobForm>
   );
 }

@@ -1,17 +1,26 @@
 "use client";
 
 import { ChooseOne } from "@/ui/choices";
+import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText } from "./minutes-field";
 import { RESULT_CHOICES } from "./part-dialog";
+import { CuresField, resultOf } from "./cures-field";
 
 export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
-  const form = useJobForm(`part-result ${partSeq}`, { result: null as string | null, minutes: "5" });
+  const form = useJobForm(`part-result ${partSeq}`, {
+    result: null as string | null,
+    minutes: "5",
+    cures: null as readonly string[] | null,
+  });
   const command = useJobCommand("record-part-result", "Result saved", { form });
   const [result, setResult] = form.field("result");
   const [minutes, setMinutes] = form.field("minutes");
+  const [cures, setCures] = form.field("cures");
+  const symptoms = useJobPage().sheet.facts.symptoms.length;
+  const isGone = result === "fixed" || result === "partly";
   return (
     <JobForm
       title="Result of the repair"
@@ -20,9 +29,17 @@ export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
       fields={["result", "minutes"]}
       save="Save the result"
       disabled={!result}
-      onSubmit={() => command.save({ partSeq, result, minutes: minutesOrText(minutes) })}
+      onSubmit={() =>
+        command.save({
+          partSeq,
+          result: resultOf(result, isGone ? cures : null, symptoms),
+          cures: isGone ? cures : null,
+          minutes: minutesOrText(minutes),
+        })
+      }
     >
       <ChooseOne label="Result" value={result} onChange={setResult} choices={RESULT_CHOICES} stacked />
+      {isGone && <CuresField cures={cures} onChange={setCures} />}
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>
   );

@@ -3,7 +3,7 @@
 import { isMetOnADrive } from "@/core/book";
 import { LEVELS } from "@/core/entries";
 import type { ProofStep } from "@/core/proof";
-import { decimalOf } from "@/features/shared/format";
+import { decimalOf, odometerInput } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { STEP_TITLES } from "../proof-step";
@@ -64,7 +64,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
         ? {
             conditions: answered("met"),
             notHad: answered("not-had"),
-            km: numberOrText(form.values.km, decimalOf(site.unitSystem)),
+            km: odometerInput(form.values.km, site.unitSystem),
             cleanTries: isHeld ? numberOrText(form.values.cleanTries, decimalOf(site.unitSystem)) : null,
             levels: LEVELS.find((each) => each === levels) ?? null,
           }
@@ -100,7 +100,12 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
             <Conditions told={told} met={met} onChange={(next) => setMet((now) => ({ ...now, ...next }))} />
           )}
           {sheet.proof.tries && <Tries form={form} />}
-          <Field name="km" label="Kilometres" hint="optional" className="max-w-40">
+          <Field
+            name="km"
+            label={site.unitSystem === "imperial" ? "Miles" : "Kilometres"}
+            hint="optional"
+            className="max-w-40"
+          >
             <TextInput {...form.text("km")} inputMode="decimal" className="mono" />
           </Field>
           <Field name="levels" label="Levels and leaks after the run" hint="optional: looked at again when it stands">

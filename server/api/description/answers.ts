@@ -2,6 +2,7 @@ import "server-only";
 import { EFFECT_KINDS, PROCEDURE_KINDS } from "@/core/book";
 import { CODE_STATUSES } from "@/core/codes";
 import { UNITS } from "@/core/measure";
+import { PART_SOURCES } from "@/core/repair";
 import { UNDERSTOOD_KINDS } from "@/core/search";
 import { flag, listOf, number, object, oneOf, orNull, ref, text, whole, type Schema } from "./schema";
 
@@ -102,6 +103,14 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     deadEnds: listOf(ref("deadEnd")),
     "version?": whole,
     "roads?": listOf(ref("road")),
+  }),
+  repairKnown: object({
+    sheet: orNull({ type: "object" }),
+    takes: orNull(object({ minutes: number, access: orNull(text), accessMinutes: number, partsCost: ref("money") })),
+    learnt: orNull(object({ jobs: whole, minutes: number, cost: number })),
+    records: listOf(object({ source: oneOf(PART_SOURCES), fitted: whole, cameBack: whole })),
+    earlier: listOf({ type: "object" }),
+    mixing: listOf(object({ revision: text, runsWith: listOf(text) })),
   }),
   asked: object({
     understood: listOf(object({ text, kind: oneOf(UNDERSTOOD_KINDS), key: text })),

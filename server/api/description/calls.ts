@@ -193,6 +193,15 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/repairs",
+    summary: "What the shop knows of repairing a cause: what somebody wrote down, and what jobs show",
+    right: "shop.read",
+    query: { component: "A component's key", failure: "How it failed; empty where nobody knows" },
+    answer: ref("repairKnown"),
+    errors: [422],
+  },
+  {
+    method: "get",
     path: "/api/v1/procedures",
     summary: "The procedures that a job may use, with the words by which each is found",
     right: "shop.read",
