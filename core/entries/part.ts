@@ -3,7 +3,7 @@ import type { Money } from "@/core/book";
 import type { PartResult } from "@/core/job";
 import type { PartSource } from "@/core/repair";
 import type { PartFact } from "./record";
-import { isUnchecked, type Companion, type How, type RepairWork } from "@/core/repair";
+import { isUnchecked, type Companion, type CompanionKind, type How, type RepairWork } from "@/core/repair";
 import { at, shorten, withoutStop } from "./wording";
 import { originOf, type EntryRule, type HeldEntry } from "./rule";
 
@@ -24,6 +24,14 @@ export interface PartBody {
   readonly getHome?: boolean;
   readonly work?: RepairWork | null;
 }
+
+/** What is to be done with what goes with a repair. */
+export const COMPANION_WORDS: Readonly<Record<CompanionKind, string>> = {
+  renew: "to renew",
+  do: "to do",
+  tighten: "to tighten",
+  code: "to code or teach",
+};
 
 /** What was done, as a trail says it. */
 export const HOW_WORDS: Record<How, string> = {

@@ -37,7 +37,6 @@ export {
   type Waiting,
 } from "./job";
 export { missingProof, needOf, type Need } from "./needs";
-export { openCompanions } from "./companions";
 export { obstaclesOf, PROVED_RUNG, SIGNABLE, type Obstacle, type ObstacleKind, type SignableKind } from "./closing";
 export {
   codesAfterCure,

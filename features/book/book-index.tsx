@@ -18,6 +18,12 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
       count: counts.procedures,
     },
     {
+      href: "/repairs",
+      title: "Repairs",
+      words: "What repairs take, the ways to go about them, what goes with them.",
+      count: counts.repairs,
+    },
+    {
       href: "/codes",
       title: "Fault codes",
       words: "What codes mean on each make, and which belong together.",

@@ -22,7 +22,17 @@ const PLACES = [
 ] as const;
 
 /** Places that are chapters of the book. */
-const BOOK = ["/procedures", "/codes", "/designed", "/words", "/catalogue", "/instruments", "/makers", "/modules"];
+const BOOK = [
+  "/procedures",
+  "/repairs",
+  "/codes",
+  "/designed",
+  "/words",
+  "/catalogue",
+  "/instruments",
+  "/makers",
+  "/modules",
+];
 
 export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
   const path = usePathname();

@@ -205,6 +205,9 @@ const act = fc.oneof(
   fc.record({ name: fc.constant("record-second-look"), pick: fc.nat(1) }),
   fc.record({ name: fc.constant("record-waiting"), pick: fc.nat(3) }),
   fc.record({ name: fc.constant("book-follow-up"), pick: fc.nat(2) }),
+  fc.record({ name: fc.constant("record-estimate"), pick: fc.nat(2) }),
+  fc.record({ name: fc.constant("choose-repair"), pick: fc.nat(3) }),
+  fc.record({ name: fc.constant("check-off"), pick: fc.nat(8) }),
   fc.record({ name: fc.constant("name-suspect"), pick: fc.nat(2) }),
   fc.record({ name: fc.constant("hand-over"), pick: fc.nat(1) }),
   fc.record({ name: fc.constant("withdraw-entry"), pick: fc.nat(12) }),
@@ -219,6 +222,9 @@ const CAUSES = ["boost-hose/split", "turbocharger/sticking", "boost-sensor/reads
 });
 const CODES = ["P0299", "P0234", "P2263", "U0100"];
 
+const SEAL = { kind: "renew", what: "seal", value: "9 N.m", done: false };
+const WORK = { work: { checkOffs: [SEAL], cures: ["low-power"] } };
+
 function inputOf(name: string, pick: number): Record<string, unknown> {
   const cause = CAUSES[pick % CAUSES.length] ?? { component: "boost-hose", failure: "split" };
   const code = CODES[pick % CODES.length] ?? "P0299";
@@ -230,7 +236,11 @@ function inputOf(name: string, pick: number): Record<string, unknown> {
     "record-clear": { returns: [{ code, module: "engine", returned: "drive" }] },
     "record-odometer": { odometerKm: 130_000 + pick },
     "record-test": { procedure: "vane-travel", outcome: pick % 2 ? "sticks" : "free", minutes: pick },
-    "record-part": { ...part(cause.component, cause.failure, pick % 2 ? "no-change" : null), getHome: pick > 2 },
+    "record-part": {
+      ...part(cause.component, cause.failure, pick % 2 ? "no-change" : null),
+      getHome: pick > 2,
+      ...WORK,
+    },
     "record-part-result": { partSeq: pick, result: pick % 2 ? "fixed" : "no-change" },
     "record-bypass": { what: `relay ${pick}` },
     "record-bypass-removed": { bypassSeq: pick },
@@ -243,6 +253,14 @@ function inputOf(name: string, pick: number): Record<string, unknown> {
     "record-waiting":
       pick > 2 ? { for: null } : { for: "part", what: `hose ${pick}`, due: pick ? `2026-03-0${pick}` : null },
     "book-follow-up": { day: `2026-03-0${pick + 1}` },
+    "record-estimate": {
+      from: "ours",
+      what: `unit ${pick}`,
+      cause: pick ? cause : null,
+      amount: { amount: 100 * pick, currency: "EUR" },
+    },
+    "choose-repair": { cause, option: pick > 1 ? "used" : "part", title: `way ${pick}` },
+    "check-off": { partSeq: pick, checks: [{ what: "seal", done: pick % 2 > 0, source: pick > 4 ? "sheet 3" : null }] },
     "name-suspect": { cause },
     "hand-over": { to: pick ? colleague.personId : lead.personId },
     "withdraw-entry": undo(pick),
@@ -270,12 +288,16 @@ async function tablesOf(id: JobId): Promise<Record<string, unknown>> {
     codes: await rows("select seq, code, module from job_code where job_id = $1 order by 1, 2"),
     returns: await rows("select seq, code from job_code_return where job_id = $1 order by 1, 2"),
     tests: await rows("select seq, position, outcome from job_test where job_id = $1 order by 1"),
-    parts: await rows("select seq, component, result, result_seq, get_home from job_part where job_id = $1 order by 1"),
+    parts: await rows(
+      "select seq, component, result, result_seq, get_home, work from job_part where job_id = $1 order by 1",
+    ),
     bypasses: await rows("select seq, removed_seq from job_bypass where job_id = $1 order by 1"),
     proof: await rows("select seq, result, clean_tries from job_proof where job_id = $1 order by 1"),
     clearings: await rows("select seq from job_clearing where job_id = $1 order by 1"),
     secondLooks: await rows("select seq from job_second_look where job_id = $1 order by 1"),
     waiting: await rows("select seq, what, to_char(due, 'YYYY-MM-DD') as due from job_waiting where job_id = $1"),
+    estimates: await rows("select seq, body ->> 'what' as what from job_estimate where job_id = $1 order by 1"),
+    choices: await rows("select seq, body ->> 'title' as title from job_choice where job_id = $1 order by 1"),
     suspects: await rows("select seq, component from job_suspect where job_id = $1 order by 1"),
     causes: await rows("select seq, component, failure, reason_state from job_cause where job_id = $1 order by 1"),
   };
@@ -304,18 +326,21 @@ function asTables(record: JobRecord): Record<string, unknown> {
     codes: bySeq(record.codes).map(({ seq, code, module }) => ({ seq, code, module })),
     returns: bySeq(record.returns).map(({ seq, code }) => ({ seq, code })),
     tests: bySeq(record.tests).map(({ seq, position, outcome }) => ({ seq, position, outcome })),
-    parts: bySeq(record.parts).map(({ seq, component, result, resultSeq, getHome }) => ({
+    parts: bySeq(record.parts).map(({ seq, component, result, resultSeq, getHome, work = null }) => ({
       seq,
       component,
       result,
       result_seq: resultSeq,
       get_home: getHome,
+      work,
     })),
     bypasses: bySeq(record.bypasses).map(({ seq, removedSeq }) => ({ seq, removed_seq: removedSeq })),
     proof: bySeq(record.proof).map(({ seq, result, cleanTries }) => ({ seq, result, clean_tries: cleanTries })),
     clearings: bySeq(record.clearings).map(({ seq }) => ({ seq })),
     secondLooks: bySeq(record.secondLooks).map(({ seq }) => ({ seq })),
     waiting: waiting ? [{ seq: waiting.seq, what: waiting.what, due: waiting.due }] : [],
+    estimates: bySeq(record.estimates).map(({ seq, what }) => ({ seq, what })),
+    choices: bySeq(record.choices).map(({ seq, title }) => ({ seq, title })),
     suspects: bySeq(record.suspects).map(({ seq, component }) => ({ seq, component })),
     causes: (finding?.causes ?? []).map(({ component, failure, reason: why }) => ({
       seq: finding?.seq,

@@ -12,6 +12,8 @@ export interface BookCounts {
   readonly designed: number;
   readonly instruments: number;
   readonly procedures: number;
+  /** Causes whose repair somebody wrote down. */
+  readonly repairs: number;
   /** Of the procedures, those of general practice. */
   readonly general: number;
 }
@@ -32,6 +34,7 @@ export async function countBook(db: Db): Promise<BookCounts> {
        (select count(*) from designed_case)::integer as designed,
        (select count(*) from instrument where active)::integer as instruments,
        (select count(*) from procedure)::integer as procedures,
+       (select count(*) from (select component, failure from fix union select component, failure from repair_sheet) r)::integer as repairs,
        (select count(*) from procedure where general and not proposed)::integer as general`,
   );
 }

@@ -65,7 +65,7 @@ export async function mixingRulesOf(db: Db, component: string): Promise<readonly
   return rows.flatMap(({ mixing }) => mixing);
 }
 
-/** What went with repairs of a component on earlier jobs, how often, the commonest first. */
+/** What went with repairs of a component on earlier jobs, how often, the commonest first, in the order in which it was done. */
 export interface EarlierCompanion extends Companion {
   readonly jobs: number;
 }
@@ -77,14 +77,14 @@ const LATEST_PARTS = 200;
 export async function earlierCompanions(db: Db, component: string): Promise<EarlierCompanion[]> {
   return many<EarlierCompanion>(
     db,
-    `select c ->> 'kind' as kind, c ->> 'what' as what, max(c ->> 'value') as value, max(c ->> 'source') as source,
+    `select c.item ->> 'kind' as kind, c.item ->> 'what' as what, max(c.item ->> 'value') as value, max(c.item ->> 'source') as source,
        count(distinct p.job_id)::int as jobs
      from (
        select job_id, work from job_part where component = $1 and work is not null order by job_id desc limit ${LATEST_PARTS}
-     ) p, jsonb_array_elements(p.work -> 'checkOffs') c
-     where (c ->> 'done')::boolean
+     ) p, jsonb_array_elements(p.work -> 'checkOffs') with ordinality c (item, at)
+     where (c.item ->> 'done')::boolean
      group by 1, 2
-     order by jobs desc, what
+     order by jobs desc, avg(c.at), what
      limit ${MOST_EARLIER}`,
     [component],
   );

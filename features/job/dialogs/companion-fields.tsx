@@ -2,17 +2,10 @@
 
 import { X } from "lucide-react";
 import { useState } from "react";
-import { companionText } from "@/core/entries";
+import { COMPANION_WORDS, companionText } from "@/core/entries";
 import { COMPANION_KINDS, isUnchecked, type CheckOff, type Companion, type CompanionKind } from "@/core/repair";
 import { Button } from "@/ui/button";
 import { SelectInput, TextInput } from "@/ui/form";
-
-const KIND_WORDS: Record<CompanionKind, string> = {
-  renew: "to renew",
-  do: "to do",
-  tighten: "to tighten",
-  code: "to code or teach",
-};
 
 interface CompanionFieldsProps {
   /** Of the book and of earlier jobs, in their order. */
@@ -81,7 +74,7 @@ export function CompanionFields({ known, checkOffs, onChange }: CompanionFieldsP
           >
             {COMPANION_KINDS.map((each) => (
               <option key={each} value={each}>
-                {KIND_WORDS[each]}
+                {COMPANION_WORDS[each]}
               </option>
             ))}
           </SelectInput>
@@ -121,7 +114,7 @@ function CompanionRow({ each, onChange, onDrop }: CompanionRowProps) {
           <span>
             {each.what}
             {each.value && <span className="mono"> {each.value}</span>}{" "}
-            <span className="text-sm text-ink-soft">{KIND_WORDS[each.kind]}</span>
+            <span className="text-sm text-ink-soft">{COMPANION_WORDS[each.kind]}</span>
             {isUnchecked(each) && <span className="block text-sm font-semibold text-ochre-ink">to be checked</span>}
           </span>
         </label>
