@@ -6,6 +6,7 @@ import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
 import { ensureCause, insertRepair, insertPattern } from "@/server/db/book";
 import { insertProcedure, readProcedure } from "@/server/db/procedures";
+import { writeRepairSheet } from "@/server/db/repair-sheets";
 import { setMarketMatters } from "@/server/db/catalogue";
 import { setCodeEntry } from "@/server/db/code-entries";
 import { setCodeGroup } from "@/server/db/code-groups";
@@ -20,6 +21,7 @@ import {
   CODE_GROUPS,
   DESIGNED_CASES,
   REPAIRS,
+  REPAIR_SHEETS,
   INSTRUMENTS,
   MARKET_MATTERS,
   PATTERNS,
@@ -106,6 +108,7 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
     await ensureCause(db, repair, lead.personId, now);
     await insertRepair(db, repair, lead.personId, now);
   }
+  for (const sheet of REPAIR_SHEETS) await writeRepairSheet(db, sheet, lead.personId, now);
   for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
   for (const pattern of PATTERNS) await insertPattern(db, pattern, lead.personId, now);
   for (const meter of INSTRUMENTS)

@@ -44,7 +44,7 @@ const [driveline, brakes, steering, suspension] = [
   part("steering"),
   part("suspension"),
 ];
-const [electrical, body, climate] = [part("electrical"), part("body"), part("climate")];
+const [electrical, body, climate, restraints] = [part("electrical"), part("body"), part("climate"), part("restraints")];
 
 /** General practice: some hundred components that most workshops meet, and how each usually fails. */
 export const STARTER_PARTS: readonly StarterPart[] = [
@@ -156,7 +156,7 @@ export const STARTER_PARTS: readonly StarterPart[] = [
   electrical("horn", "Horn", "corroded"),
   electrical("body-control-unit", "Body control unit", "stays-awake"),
   electrical("network-wiring", "Network wiring", "broken-wire"),
-  electrical("airbag-connector", "Airbag plug or clock spring", "high-resistance"),
+  restraints("airbag-connector", "Airbag plug or clock spring", "high-resistance"),
   electrical("high-voltage-interlock", "High-voltage interlock", "open-circuit", HIGH_VOLTAGE),
   body("door-latch", "Door latch", "sticking"),
   body("door-loom", "Door wiring loom", "broken-wire"),

@@ -13,6 +13,8 @@ export interface ClosedBody {
   readonly signed?: readonly { readonly for: SignableKind; readonly reason: string }[];
   /** The day on which somebody asks whether it held, YYYY-MM-DD. */
   readonly askOn?: string | null;
+  /** The odometer, in km, at which somebody should look again. */
+  readonly lookAgainKm?: number | null;
 }
 
 export const SIGNED_WORDS: Record<SignableKind, string> = {

@@ -126,7 +126,9 @@ type Subject = Omit<Trial, "group" | "symptom">;
 
 function partTrials(job: JobFacts): readonly Subject[] {
   const held = job.finding?.result === "root-cause" && !cameBack(job);
-  const found = new Set(held ? job.finding?.causes.map(({ component }) => component) : []);
+  // One whose reason was never found was bad all the same, also where the vehicle came back for that reason.
+  const bad = job.finding?.causes.filter(({ reason }) => held || (reason && reason.state !== "found")) ?? [];
+  const found = new Set(bad.map(({ component }) => component));
   return partsAsTheyStand(job).flatMap(({ component, result, minutes, cost }) => {
     if (result === null) return [];
     const costMinor = Math.round(cost.amount * 100);

@@ -85,7 +85,10 @@ async function latch(stage: Stage, now: Date): Promise<void> {
     ...reading(410, "mA"),
   });
   await job.record("record-test", "Tomas Orrel", 15, { procedure: "fuse-drop", outcome: "latch-fuse" });
-  await job.record("record-part", "Tomas Orrel", 37, part("tailgate-latch/stays-awake", 96, "fixed", "TL-40772"));
+  await job.record("record-part", "Tomas Orrel", 37, {
+    ...part("tailgate-latch/stays-awake", 96, "fixed", "TL-40772"),
+    work: { improved: "white dot on the plug", oldPartKept: true, cures: ["battery-flat", "lamp-warning-door"] },
+  });
   await job.record("record-finding", "Tomas Orrel", 1, {
     ...found("tailgate-latch/stays-awake"),
     why: "latch switch reads ajar while shut",

@@ -1,7 +1,7 @@
 import { addDays, format, subMinutes } from "date-fns";
 import { dashLamp } from "../pictures";
 import type { Stage } from "../play";
-import { arrive, cleared, found, part, personId, reading, scan } from "./tell";
+import { arrive, cleared, eur, found, part, personId, reading, scan } from "./tell";
 
 /** Open: the long climb, half way to its cause. */
 async function longClimb(stage: Stage, now: Date): Promise<void> {
@@ -44,6 +44,12 @@ async function longClimb(stage: Stage, now: Date): Promise<void> {
     outcome: "in-spec",
     ...reading(0.1, "g/s", "commanded shut"),
   });
+  await job.record("record-estimate", "Maret Sundby", 0, {
+    from: "elsewhere",
+    what: "New turbocharger, fitted",
+    cause: { component: "turbocharger", failure: "sticking" },
+    amount: eur(2350),
+  });
   await job.record("hand-over", "Tomas Orrel", 1, {
     to: personId(stage, "Ilka Venn"),
     note: "vanes or actuator; turbine side is hot, 30 min",
@@ -70,7 +76,16 @@ async function waitsForProof(stage: Stage, now: Date): Promise<void> {
     note: "front left below 8 km/h",
   });
   await job.record("record-test", "Tomas Orrel", 21, { procedure: "ring-look", outcome: "cracked" });
-  await job.record("record-part", "Tomas Orrel", 82, part("sensor-ring/cracked", 36, "fixed", "SR-48-TEETH"));
+  await job.record("record-part", "Tomas Orrel", 82, {
+    ...part("sensor-ring/cracked", 36, "fixed", "SR-48-TEETH"),
+    place: "front left",
+    work: {
+      checkOffs: [
+        { kind: "renew", what: "Hub nut, once only", done: true },
+        { kind: "tighten", what: "Hub nut", value: "180 N.m + 60°", source: "workshop sheet W-3", done: true },
+      ],
+    },
+  });
   await job.record("record-finding", "Tomas Orrel", 1, { ...found("sensor-ring/cracked"), why: "rust under the ring" });
   await job.record("record-test", "Tomas Orrel", 7, {
     procedure: "wheel-speed-trace",

@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 import type { PersonId } from "@/core/ids";
 import { vehicleName } from "@/core/vehicle";
-import { dateText } from "@/features/shared/format";
+import type { Spent } from "@/core/job";
+import { dateText, minutesText, moneyText } from "@/features/shared/format";
 import type { Floor } from "@/server/views/floor";
 import { ButtonLink } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
@@ -14,10 +15,11 @@ interface FloorBoardProps {
   readonly mayOpen: boolean;
   readonly me: PersonId;
   readonly timeZone: string;
+  readonly currency: string;
 }
 
-export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
-  const { jobs, comebacks, followUps } = floor;
+export function FloorBoard({ floor, mayOpen, me, timeZone, currency }: FloorBoardProps) {
+  const { jobs, comebacks, followUps, spent } = floor;
   const versions = Object.fromEntries(jobs.map(({ id, version }) => [id, version]));
   return (
     <div className="mx-auto max-w-6xl px-4 py-5 sm:px-6">
@@ -46,6 +48,7 @@ export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
           what={() => <span className="font-medium text-brick">Open it again</span>}
         />
         {jobs.length > 0 && <FloorJobs jobs={jobs} me={me} />}
+        {jobs.length > 0 && <SpentInAll spent={spent} currency={currency} />}
         <AfterJobs
           title="Follow-ups due"
           aside="did it hold?"
@@ -54,6 +57,21 @@ export function FloorBoard({ floor, mayOpen, me, timeZone }: FloorBoardProps) {
         />
       </div>
     </div>
+  );
+}
+
+/** Where the minutes and the money of the open jobs went. */
+function SpentInAll({ spent, currency }: { readonly spent: Spent; readonly currency: string }) {
+  const money = (amount: number) => moneyText({ amount: Math.round(amount), currency });
+  const { toCauseMinutes, deadEndMinutes, repairMinutes, proofMinutes, parts, partsInVain } = spent;
+  const all = toCauseMinutes + deadEndMinutes + repairMinutes + proofMinutes;
+  if (all === 0) return null;
+  return (
+    <p className="text-sm text-ink-soft">
+      In all {minutesText(all)}: {minutesText(toCauseMinutes)} looking for causes, {minutesText(deadEndMinutes)} in
+      vain, {minutesText(repairMinutes)} on repairs, {minutesText(proofMinutes)} proving them. Parts {money(parts)}
+      {partsInVain > 0 && <>, in vain {money(partsInVain)}</>}.
+    </p>
   );
 }
 

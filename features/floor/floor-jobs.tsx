@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import type { PersonId } from "@/core/ids";
 import type { Need } from "@/core/job";
 import { vehicleName } from "@/core/vehicle";
-import { minutesText, percentText } from "@/features/shared/format";
+import { minutesText, moneyText, percentText } from "@/features/shared/format";
 import type { FloorJob } from "@/server/views/floor";
 import { useAddressState } from "@/ui/address-state";
 import { SelectInput } from "@/ui/form";
@@ -21,6 +21,7 @@ interface FloorGroup {
 /** In the order of what holds a bay up longest: a vehicle that only waits to be proved or closed goes out first. */
 const GROUPS: readonly FloorGroup[] = [
   { needs: ["part-result"], title: "Part is in, try it", aside: "record its result" },
+  { needs: ["companions"], title: "Finish the repair", aside: "what goes with it" },
   { needs: ["proof"], title: "Needs proof", aside: "repaired, not yet believed" },
   { needs: ["decision"], title: "Needs a decision", aside: "name the cause, close" },
   { needs: ["waiting"], title: "Waiting", aside: "for a part, somebody, the customer" },
@@ -138,9 +139,10 @@ const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
     header: "Time",
     numeric: true,
     sortBy: ({ minutes }) => minutes,
-    cell: ({ minutes, heldBy, heldByName }) => (
+    cell: ({ minutes, parts, heldBy, heldByName }) => (
       <>
         <span className="mono block text-sm">{minutesText(minutes)}</span>
+        {parts.amount > 0 && <span className="mono block text-sm text-ink-soft">{moneyText(parts)}</span>}
         <span className={`text-sm ${heldBy === me ? "font-semibold" : "text-ink-soft"}`}>
           {heldByName ?? "nobody has it"}
         </span>

@@ -39,6 +39,12 @@ export function KnownHistory({ vehicle, units, timeZone }: KnownHistoryProps) {
             </span>{" "}
             <span className="font-medium">{job.outcome}</span>
             {job.cameBack && <span className="text-brick"> · came back</span>}
+            {job.lookAgainKm !== null && (
+              <span className="font-semibold text-ochre-ink">
+                {" "}
+                · look again at {odometerText(job.lookAgainKm, units)}
+              </span>
+            )}
             {partsText(parts.filter(({ jobId }) => jobId === job.id))}
           </li>
         ))}

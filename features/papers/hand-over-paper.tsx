@@ -4,7 +4,16 @@ import { minutesText, percentText } from "@/features/shared/format";
 import { Part, type PaperProps } from "./paper-part";
 
 const SUSPECTS = 6;
-const KNOWN: ReadonlySet<string> = new Set(["confirmed", "scan", "cleared", "test", "part", "part-result", "proof"]);
+const KNOWN: ReadonlySet<string> = new Set([
+  "confirmed",
+  "scan",
+  "cleared",
+  "test",
+  "part",
+  "part-result",
+  "check-off",
+  "proof",
+]);
 
 /** For whoever takes it over: what is known, which roads are closed and by what, what comes next, what is still bridged. */
 export function HandOverPaper({ sheet }: PaperProps) {
@@ -32,9 +41,15 @@ export function HandOverPaper({ sheet }: PaperProps) {
       <Part title="What is known">
         {known.length === 0 && <p>Nothing was tested yet.</p>}
         <ul>
-          {known.map(({ seq, text, mark, by }) => (
+          {known.map(({ seq, kind, text, details, mark, by }) => (
             <li key={seq} className="border-b border-rule py-1">
               {text} <span className="font-semibold">{mark}</span> <span className="text-sm">({by})</span>
+              {kind === "part" &&
+                details.map((line) => (
+                  <span key={line} className="block text-sm">
+                    {line}
+                  </span>
+                ))}
             </li>
           ))}
         </ul>

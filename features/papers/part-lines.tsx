@@ -1,5 +1,6 @@
-import { PART_SOURCE_WORDS } from "@/core/entries";
+import { companionText, PART_SOURCE_WORDS } from "@/core/entries";
 import { partsAsTheyStand } from "@/core/job";
+import type { RepairWork } from "@/core/repair";
 import { moneyText } from "@/features/shared/format";
 import type { JobSheet } from "@/server/views/job-sheet";
 
@@ -17,7 +18,7 @@ export function PartLines({ sheet: { facts, words }, all }: PartLinesProps) {
   return (
     <table className="w-full">
       <tbody>
-        {parts.map(({ seq, component, place, partNumber, source, cost, result, getHome }) => (
+        {parts.map(({ seq, component, place, partNumber, source, cost, result, getHome, work }) => (
           <tr key={seq} className="border-b border-rule align-top">
             <td className="py-1 pr-3 font-medium">
               {name(component)}
@@ -27,6 +28,7 @@ export function PartLines({ sheet: { facts, words }, all }: PartLinesProps) {
             <td className="py-1 pr-3">
               {getHome ? "only to get home" : PART_SOURCE_WORDS[source]}
               {all && result === "no-change" ? "; changed nothing" : ""}
+              {all && work && <WorkLines work={work} />}
             </td>
             {all && <td className="mono py-1 text-right">{moneyText(cost)}</td>}
           </tr>
@@ -34,4 +36,19 @@ export function PartLines({ sheet: { facts, words }, all }: PartLinesProps) {
       </tbody>
     </table>
   );
+}
+
+/** What went with it, values with where they are from: one that nobody can answer for is marked on paper too. */
+function WorkLines({ work: { revision, values, improved, checkOffs } }: { readonly work: RepairWork }) {
+  const lines = [
+    ...(revision ? [`revision ${revision}`] : []),
+    ...values.map(({ place, name, value }) => `${place ? `${place}, ` : ""}${name} ${value}`),
+    ...(improved ? [`improved part, known by ${improved}`] : []),
+    ...checkOffs.map((each) => `${companionText(each)}${each.done ? "" : ": not done"}`),
+  ];
+  return lines.map((line) => (
+    <span key={line} className="block text-sm">
+      {line}
+    </span>
+  ));
 }

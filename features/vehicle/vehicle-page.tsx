@@ -51,6 +51,12 @@ export function VehiclePage({ history: { vehicle, jobs, parts }, site, models }:
                   <span className="block font-medium">
                     {job.outcome}
                     {job.cameBack && <span className="text-brick"> · came back</span>}
+                    {job.lookAgainKm !== null && (
+                      <span className="text-ochre-ink">
+                        {" "}
+                        · look again at {odometerText(job.lookAgainKm, site.unitSystem)}
+                      </span>
+                    )}
                   </span>
                   <span className="block text-sm text-ink-soft">“{job.complaint}”</span>
                 </span>

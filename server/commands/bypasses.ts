@@ -6,6 +6,11 @@ import type { Command } from "./command";
 import { correctsInput } from "./record-inputs";
 import { refuseInput } from "./refusal";
 
+/** What fires to protect people. */
+const RESTRAINTS = /\b(air ?bags?|restraints?|belt tensioners?|pre-?tensioners?|squibs?|clock ?springs?)\b/i;
+const NOT_BRIDGED =
+  "restraint systems are never bridged: they may fire, or not fire when they have to. Disconnect the battery, wait, and follow the maker’s procedure";
+
 type BypassInput = JobChange & { readonly what: string; readonly minutes: number };
 
 /** Notes that something is bridged for diagnosis: the job cannot be handed over before it is out. */
@@ -19,7 +24,10 @@ export const recordBypass: Command<BypassInput, JobAnswer> = {
     minutes: minutes().default(0),
   }),
   run: (context, input) =>
-    changeJob(context, input, () => ({ body: { kind: "bypass", what: input.what }, minutes: input.minutes })),
+    changeJob(context, input, () => {
+      if (RESTRAINTS.test(input.what)) refuseInput("what", NOT_BRIDGED);
+      return { body: { kind: "bypass", what: input.what }, minutes: input.minutes };
+    }),
 };
 
 type RemovedInput = JobChange & { readonly bypassSeq: number; readonly minutes: number };

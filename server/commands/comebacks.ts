@@ -65,15 +65,22 @@ export const openComeback: Command<ComebackInput, JobAnswer & { readonly number:
 function whatWasTried(before: JobFacts, { number, closedAt }: JobRow, now: Date): readonly EntryBody[] {
   const recency = recencyOf(differenceInDays(now, closedAt ?? now));
   const parts = new Map(partsAsTheyStand(before).map((part) => [part.component, part]));
-  return [...parts.values()].map(({ component, source }) => ({
+  return [...parts.values()].map(({ component, failure, source }) => ({
     kind: "prior-work" as const,
     component,
     work: source === "repaired" ? ("repaired" as const) : ("changed" as const),
     who: "us" as const,
     recency,
-    note: `job ${number}`,
+    note: `job ${number}${reasonNote(before, component, failure)}`,
     maker: null,
   }));
+}
+
+/** That a part was really bad stays true; where what made it fail was not found, that is what the next one has to look for. */
+function reasonNote({ finding }: JobFacts, component: string, failure: string | null): string {
+  const cause = finding?.causes.find((each) => each.component === component && (!failure || each.failure === failure));
+  if (!cause?.reason || cause.reason.state === "found") return "";
+  return "; it was bad, and what made it fail was never found";
 }
 
 /** Days since it left, as earlier work is told. */

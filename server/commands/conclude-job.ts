@@ -17,6 +17,7 @@ import { findPersonSecret } from "@/server/db/people";
 import { day, jobChange, line, optionalLine, optionalText, text, uuid } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
+import { odometerInput } from "./odometer";
 import { refuse, refuseInput } from "./refusal";
 
 interface CloseInput extends JobChange {
@@ -27,6 +28,8 @@ interface CloseInput extends JobChange {
   readonly signed: readonly { readonly for: SignableKind; readonly reason: string }[];
   /** The day on which somebody asks whether it held. */
   readonly askOn: string | null;
+  /** The odometer, in km, at which somebody should look again. */
+  readonly lookAgainKm: number | null;
 }
 
 /** Closes a job with a finding. What is missing is signed for by a lead, each by itself; some things nobody gets over. */
@@ -50,10 +53,13 @@ export const closeJob: Command<CloseInput, JobAnswer> = {
       .unique("for")
       .default([]),
     askOn: day().allow(null).default(null),
+    lookAgainKm: odometerInput().allow(null).default(null),
   }),
   run: (context, input) =>
     changeJob(context, input, async (_, facts) => {
-      const { reason, bypassReason, askOn } = input;
+      const { reason, bypassReason, askOn, lookAgainKm } = input;
+      if (lookAgainKm !== null && facts.odometerKm !== null && lookAgainKm <= facts.odometerKm)
+        refuseInput("lookAgainKm", "is no further than the vehicle has come already");
       const kinds = new Set<string>(obstaclesOf(facts).map(({ kind }) => kind));
       if (bypassReason && !kinds.has("bypass")) refuseInput("bypassReason", "no bypass is in place");
       // What there is nothing to sign for is not signed.
@@ -61,7 +67,9 @@ export const closeJob: Command<CloseInput, JobAnswer> = {
       requireClosable(context, facts, { reason, signed, labels: await loadLabels(context.db) });
       // A bypass is named apart, as it always was.
       const others = signed.filter((each) => each.for !== "bypass" || !bypassReason);
-      return { body: { kind: "closed", rung: rungOfJob(facts), reason, bypassReason, signed: others, askOn } };
+      return {
+        body: { kind: "closed", rung: rungOfJob(facts), reason, bypassReason, signed: others, askOn, lookAgainKm },
+      };
     }),
 };
 

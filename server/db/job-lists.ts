@@ -43,6 +43,23 @@ export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]
   );
 }
 
+/** The entries of open jobs whose minutes count, with what they are. */
+export async function listOpenMinutes(
+  db: Db,
+  siteId: SiteId,
+): Promise<{ readonly id: JobId; readonly seq: number; readonly kind: string; readonly minutes: number }[]> {
+  return many(
+    db,
+    `select e.job_id as id, e.seq, e.kind, e.minutes
+     from job j
+     join entry e on e.job_id = j.id and e.minutes > 0
+     where j.site_id = $1 and j.closed_at is null
+       and not exists (select from entry c where c.job_id = e.job_id and c.corrects = e.seq)
+       and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = j.id and i.kind = 'imported'), 0)`,
+    [siteId],
+  );
+}
+
 export interface ClosedJobRow {
   readonly id: JobId;
   readonly number: number;

@@ -18,6 +18,8 @@ export interface VehicleJobRow {
   readonly causes: readonly Cause[];
   readonly minutes: number;
   readonly cameBack: boolean;
+  /** The odometer, in km, at which somebody wanted to look again. */
+  readonly lookAgainKm: number | null;
 }
 
 /** Every job of a vehicle, the latest first. */
@@ -27,7 +29,8 @@ export async function jobsOfVehicle(db: Db, siteId: SiteId, id: VehicleId): Prom
     `select j.id, j.number, j.opened_at as "openedAt", j.closed_at as "closedAt", j.odometer_km as "odometerKm",
        j.complaint, j.finding, j.came_back as "cameBack",
        ${CAUSES_OF_JOB} as causes,
-       ${MINUTES_OF_JOB} as minutes
+       ${MINUTES_OF_JOB} as minutes,
+       (select (e.body ->> 'lookAgainKm')::integer from entry e where e.job_id = j.id and e.kind = 'closed' order by e.seq desc limit 1) as "lookAgainKm"
      from job j
      where j.vehicle_id = $1 and j.site_id = $2
      order by j.opened_at desc, j.number desc`,

@@ -14,6 +14,7 @@ export default async function FloorPage() {
       mayOpen={may(actor, "job.open")}
       me={actor.personId}
       timeZone={site.timeZone}
+      currency={site.currency}
     />
   );
 }

@@ -4,6 +4,7 @@ import { addDays, format } from "date-fns";
 import type { SignableKind } from "@/core/job";
 import { isUnchecked } from "@/core/repair";
 import { upperFirst } from "@/core/words";
+import { odometerInput } from "@/features/shared/format";
 import type { ObstacleView } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
 import { Field, TextArea, TextInput } from "@/ui/form";
@@ -18,11 +19,12 @@ const ASK_AFTER_DAYS = [3, 7, 7, 14, 21, 60];
 
 /** Closes the job; what it teaches the book grows with what was proved. What is missing is said before anybody types. */
 export function CloseDialog() {
-  const { sheet, rights } = useJobPage();
+  const { sheet, rights, site } = useJobPage();
   const isCause = sheet.facts.finding?.result === "root-cause";
   const form = useJobForm("close", {
     reason: "",
     signed: {} as Readonly<Record<string, string>>,
+    lookAgain: "",
     askOn: isCause ? format(addDays(new Date(), ASK_AFTER_DAYS[sheet.rung] ?? 7), "yyyy-MM-dd") : "",
   });
   const command = useJobCommand("close-job", "Job closed", { form });
@@ -40,7 +42,7 @@ export function CloseDialog() {
       lead={sheet.findingText ?? "No cause is named yet."}
       command={command}
       form={form}
-      fields={["reason", "askOn", ...toSign.map((_, at) => `signed[${at}].reason`)]}
+      fields={["reason", "askOn", "lookAgainKm", ...toSign.map((_, at) => `signed[${at}].reason`)]}
       save="Close the job"
       disabled={blocked.length > 0 || signatures.some(({ reason }) => !reason.trim())}
       onSubmit={() =>
@@ -48,6 +50,7 @@ export function CloseDialog() {
           reason: form.values.reason,
           signed: signatures,
           askOn: isCause ? form.values.askOn || null : null,
+          lookAgainKm: odometerInput(form.values.lookAgain, site.unitSystem),
         })
       }
     >
@@ -68,6 +71,14 @@ export function CloseDialog() {
         </div>
       ))}
       {missing && <p>It is not proved as far as it can be. It teaches the book less until somebody follows up.</p>}
+      <Field
+        name="lookAgainKm"
+        label={`Look again at, ${site.unitSystem === "imperial" ? "mi" : "km"}`}
+        hint="optional: the gate says so when it comes"
+        className="max-w-60"
+      >
+        <TextInput {...form.text("lookAgain")} inputMode="numeric" className="mono" />
+      </Field>
       {isCause && (
         <Field name="askOn" label="Ask the customer whether it held" className="max-w-60">
           <TextInput type="date" {...form.text("askOn")} />

@@ -14,6 +14,7 @@ import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 import { OnJudgement } from "./on-judgement";
 import { PlaceField } from "./place-field";
+import { Cautions } from "./test/cautions";
 import { CuresField, resultOf } from "./cures-field";
 import { WorkFields, workToSend } from "./work-fields";
 
@@ -25,6 +26,11 @@ export const RESULT_CHOICES = [
 
 /** A part from there may be of another maker than the vehicle's. */
 const FROM_ANOTHER: ReadonlySet<string> = new Set(["new-other", "used", "rebuilt"] satisfies PartSource[]);
+
+const RESTRAINT_CAUTIONS = [
+  "Airbags and belt tensioners: battery off, wait as the maker says, only by who is trained for them. Nothing is bridged or measured at an igniter.",
+  "A second person signs the work before the vehicle is handed over.",
+];
 
 /** A part fitted or repaired: what it was for, what it cost, what came of it. */
 export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) {
@@ -70,6 +76,17 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       getHome: form.values.getHome,
       work: workToSend(work),
     });
+  /** A cause that the plan knows brings its price and its minutes along, where nobody typed others. */
+  const pick = (next: Cause) => {
+    setCause(next);
+    const plan = sheet.advice.next.find(
+      (action) => action.kind === "repair" && action.component === next.component && action.failure === next.failure,
+    );
+    if (plan?.kind !== "repair" || !plan.planned) return;
+    if (!cost) setCost(String(plan.partsCost.amount));
+    if (!minutes) setMinutes(String(plan.minutes));
+  };
+  const isRestraint = sheet.words.components.find(({ key }) => key === cause.component)?.system === "restraints";
   const { work } = form.values;
   const setWork = (part: Partial<RepairWork>) => form.set({ work: { ...work, ...part } });
   return (
@@ -83,7 +100,8 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       disabled={!cause.component}
       onSubmit={save}
     >
-      <CausePicker {...cause} onChange={setCause} failureOptional />
+      {isRestraint && <Cautions cautions={RESTRAINT_CAUTIONS} />}
+      <CausePicker {...cause} onChange={pick} failureOptional />
       <div className="grid grid-cols-2 gap-4">
         <Field name="partNumber" label="Part number" hint="optional">
           <TextInput value={partNumber} onChange={(event) => setPartNumber(event.target.value)} className="mono" />

@@ -40,8 +40,8 @@ export function WorkFields({ component, failure, place, work, onChange }: WorkFi
         />
       )}
       <RevisionFields component={component} place={place} work={work} mixing={known.mixing} onChange={onChange} />
-      <details className="border-t border-rule">
-        <summary className="flex min-h-11 cursor-pointer items-center font-medium">
+      <details>
+        <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
           Serial numbers, coding, improved part, old part
         </summary>
         <div className="flex flex-col gap-4 py-2">
