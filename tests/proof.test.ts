@@ -173,3 +173,39 @@ test("a vehicle that is back starts with what was tried, and a lead can say that
   await browser.go(`/jobs/${job}`);
   await browser.find("//section[@aria-label='After the job'][contains(., 'Did it hold?')]");
 });
+
+test("a job that is not solved says what is missing, and another finishes it with everything in place", async () => {
+  const job = await play("PRF 5", [
+    ["record-test", { procedure: "boost-leak-test", outcome: "in-spec", minutes: 18 }],
+    ["name-suspect", { cause: { component: "boost-sensor", failure: "reads-wrong" } }],
+  ]);
+  await browser.clearCookies();
+  await signIn(browser, "Tomas Orrel");
+  await browser.go(`/jobs/${job}`);
+  await browser.press("Cause");
+  await browser.press("Not solved", DIALOG);
+  await browser.type("What is known, and what is missing", "no gauge for the intake pressure here");
+  await browser.press("Save the finding", DIALOG);
+  await browser.press("Close the job", DO_NEXT);
+  await browser.press("Close the job", DIALOG);
+  await browser.find("//section[@aria-label='After the job'][contains(., 'Not solved')]");
+  await browser.clearCookies();
+  await signIn(browser, "Ilka Venn");
+  await browser.go(`/jobs/${job}`);
+  await browser.press("Open it again");
+  await browser.type("Why", "the gauge has come");
+  await browser.press("Open it again", DIALOG);
+  await browser.find("//section[@aria-label='Suspects']//li[contains(., 'Boost pressure sensor')]");
+  await browser.find("//ol//li[contains(., 'Charge-air leak test')]");
+  await browser.press("Repair");
+  await browser.press("Boost pressure sensor: reads wrong", DIALOG);
+  await browser.type("Minutes spent", "15");
+  await browser.press("Cured it", DIALOG);
+  await browser.press("Save the repair", DIALOG);
+  await browser.find("//ol//li[contains(., 'Boost pressure sensor fitted')]");
+  await browser.press("Cause");
+  await browser.press("Found: root cause", DIALOG);
+  await browser.press("Save the finding", DIALOG);
+  await doNext("Drive it as complained of");
+  expect(await browser.complaints()).toEqual([]);
+});

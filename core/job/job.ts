@@ -4,6 +4,7 @@ import type { Money, Cause } from "@/core/book";
 import type { Proof } from "@/core/proof";
 import type { OptionKind, PartSource, RepairWork } from "@/core/repair";
 import type { Vehicle } from "@/core/vehicle";
+import type { Comeback } from "./comeback";
 import type { Confirmation, ModuleCoverage, Watch } from "./confirmation";
 
 export const PART_RESULTS = ["fixed", "partly", "no-change"] as const;
@@ -165,6 +166,8 @@ export interface JobFacts {
   readonly closed: boolean;
   /** The vehicle came back with the same complaint, as another job. */
   readonly returned?: boolean;
+  /** Why it came back; null where nobody said. */
+  readonly returnedWhy?: Comeback | null;
 }
 
 /** The question that a job's facts put to the engine. */

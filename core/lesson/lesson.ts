@@ -1,6 +1,15 @@
 import { causeKey, covers, type Cause, COULD_NOT_TELL, NOT_DONE, type Effect, type EffectKind } from "@/core/book";
 import { presentFeatures, scanFeature, type Feature } from "@/core/case";
-import { cameBack, curePart, modulesSilentIn, partsAsTheyStand, proofOfCure, type JobFacts } from "@/core/job";
+import {
+  cameBack,
+  curePart,
+  modulesSilentIn,
+  partsAsTheyStand,
+  proofOfCure,
+  PROVED_RUNG,
+  rungOfJob,
+  type JobFacts,
+} from "@/core/job";
 import { proofWeightMilli } from "@/core/proof";
 import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 
@@ -38,7 +47,7 @@ const NOTHING: Lesson = { causes: [], features: [], outcomes: [], trials: [] };
 /** What a job teaches; an open job teaches nothing, an unsolved one only its dead ends. */
 export function lessonOf(job: JobFacts): Lesson {
   if (!job.closed) return NOTHING;
-  const weightMilli = cameBack(job) ? 0 : weightOfFinding(job);
+  const weightMilli = cameBack(job) ? weightLeft(job) : weightOfFinding(job);
   const causes = weightMilli > 0 ? distinct(job.finding?.causes ?? []) : [];
   const groups = causes.length ? groupsOf(job.vehicle, job.odometerKm) : [];
   const features = causes.length ? featuresOf(job) : [];
@@ -65,6 +74,20 @@ const NO_FAULT_WEIGHT_MILLI = 500;
 function weightOfFinding(job: JobFacts): number {
   if (job.finding?.result === "no-fault-found") return NO_FAULT_WEIGHT_MILLI;
   return job.finding?.result === "root-cause" ? proofWeightMilli(proofOfCure(job)) : 0;
+}
+
+/**
+ * What one return leaves of a cause. Where its part failed again it was the part, and the repair did not last: half. With the same complaint what
+ * had been driven or read is not nothing: a quarter. Where the fault came back before anybody closed, or nobody says why: nothing.
+ */
+const LEFT_OF = { "part-failed": 0.5, "same-complaint": 0.25, "another-fault": 1, "our-work": 1 } as const;
+
+function weightLeft(job: JobFacts): number {
+  const { returned, returnedWhy = null } = job;
+  const before = { ...job, returned: false };
+  if (!returned || returnedWhy === null || cameBack(before)) return 0;
+  if (returnedWhy === "same-complaint" && rungOfJob(before) < PROVED_RUNG) return 0;
+  return Math.round(weightOfFinding(before) * LEFT_OF[returnedWhy]);
 }
 
 /** A job that ends without a cause teaches that the book does not hold every one. */

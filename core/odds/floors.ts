@@ -115,9 +115,12 @@ function keepForTheUnseen(book: Book, file: CaseFile, odds: Float64Array): boole
 /** So many jobs' worth of doubt stand against every ground: one job of one is 45 in 100, two of two 62, ten of ten 89. */
 const DOUBT_JOBS = 1.2;
 
+/** From this weight on a job makes the ground known as a whole one does: its same test passed. What was only claimed, or came back, does so less. */
+const WHOLE_JOB = 0.5;
+
 function unseenShare(counts: CountsByCause, told: number): number {
   let jobs = told;
-  for (const count of counts.values()) jobs += count.jobs;
+  for (const { jobs: own, weight } of counts.values()) jobs += Math.min(own, weight / WHOLE_JOB);
   return DOUBT_JOBS / (jobs + DOUBT_JOBS);
 }
 

@@ -18,7 +18,7 @@ interface ClosedJobsProps {
 }
 
 /** What was closed, the latest first, one page at a time. */
-export function ClosedJobs({ list: { jobs, search, result, hasMore }, timeZone }: ClosedJobsProps) {
+export function ClosedJobs({ list: { jobs, search, result, hasMore, pageSize }, timeZone }: ClosedJobsProps) {
   const columns = useMemo(() => columnsOf(timeZone), [timeZone]);
   const isNarrowed = search !== "" || result !== null;
   return (
@@ -36,7 +36,7 @@ export function ClosedJobs({ list: { jobs, search, result, hasMore }, timeZone }
             : "No job was closed yet. Close one, and it teaches the next."
         }
         beside={<ResultChoice result={result} />}
-        remote={{ hasMore }}
+        remote={{ hasMore, pageSize }}
       />
     </div>
   );

@@ -1,9 +1,14 @@
 "use client";
 
+import { useState } from "react";
 import { dayText } from "@/core/day";
+import { vehicleName } from "@/core/vehicle";
+import { lowerFirst } from "@/core/words";
 import { CommandMessage } from "@/features/shared/command-message";
 import type { JobSheet } from "@/server/views/job-sheet";
 import { Button, ButtonLink } from "@/ui/button";
+import { TextArea } from "@/ui/form";
+import { useNotify } from "@/ui/notices";
 import { useJobPage, useMay } from "./job-context";
 import { useJobCommand } from "./use-job-command";
 
@@ -23,7 +28,7 @@ export function ClosedJob() {
       <h2 className="text-lg">{title}</h2>
       <p>{words}</p>
       <div className="mt-2 flex flex-wrap gap-2">
-        {asksAfter && <FollowUp />}
+        {asksAfter && <FollowUp held={sheet.rung === HELD_OVER_TIME} />}
         {mayOpen && <Button onClick={() => open({ kind: "comeback" })}>It is back here</Button>}
         <ButtonLink href={`/jobs/${sheet.job.id}/paper`}>On paper</ButtonLink>
         {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
@@ -34,15 +39,15 @@ export function ClosedJob() {
 }
 
 /** One tap for each answer; who does not answer is asked again. */
-function FollowUp() {
+function FollowUp({ held }: { readonly held: boolean }) {
   const { sheet, open } = useJobPage();
   const command = useJobCommand("record-proof", "Follow-up saved");
   const told = (result: "held" | "came-back") => () =>
     void command.save({ step: "follow-up", result, minutes: 0, note: "" });
   return (
     <>
-      <Button look="main" busy={command.busy} onClick={told("held")}>
-        It held
+      <Button look={held ? "plain" : "main"} busy={command.busy} onClick={told("held")}>
+        {held ? "It still holds" : "It held"}
       </Button>
       <Button busy={command.busy} onClick={told("came-back")}>
         It came back
@@ -54,7 +59,40 @@ function FollowUp() {
         With a note
       </Button>
       <CommandMessage message={command.message} meanwhile={command.meanwhile} />
+      <MessageToCustomer />
     </>
+  );
+}
+
+/** What may be sent to the customer: in a field, to be read, changed and copied. */
+function MessageToCustomer() {
+  const { sheet, site } = useJobPage();
+  const notify = useNotify();
+  const { vehicle, job, findingText } = sheet;
+  const what = findingText?.replace(/^[^:]*: /, "") ?? "the fault";
+  const [text, setText] = useState(
+    `You brought us your ${vehicleName(vehicle)}${vehicle.plate ? `, ${vehicle.plate}` : ""}: “${job.complaint}” We repaired: ${lowerFirst(what)}. Has it stayed away since? Please tell us either way. ${site.name}`,
+  );
+  const copy = () =>
+    navigator.clipboard.writeText(text).then(
+      () => notify("Copied"),
+      () => notify("This browser does not let it be copied: mark the text instead.", true),
+    );
+  return (
+    <details className="basis-full">
+      <summary className="inline-flex min-h-11 cursor-pointer items-center font-medium underline decoration-rule-strong underline-offset-4">
+        Message for the customer
+      </summary>
+      <TextArea
+        aria-label="Message for the customer"
+        rows={5}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <Button className="mt-2" onClick={() => void copy()}>
+        Copy it
+      </Button>
+    </details>
   );
 }
 

@@ -139,10 +139,11 @@ class ImportOfJobs {
       this.tally[own ? "updated" : "added"]++;
       const made = importedJob(job, this.procedures, site.currency, own?.version ?? 0);
       const returned = own !== null && old.get(own.id)?.returned === true;
+      const returnedWhy = (own && old.get(own.id)?.returnedWhy) ?? null;
       const was = before.get(job.key)?.comebackOf ?? null;
       if (job.comebackOf !== was) this.#comebacks.push({ key: job.key, of: job.comebackOf, was, at });
       const id = own?.id ?? (newId() as JobId);
-      written.push({ id, job, at, known: own, entries: made.entries, facts: { ...made.facts, returned } });
+      written.push({ id, job, at, known: own, entries: made.entries, facts: { ...made.facts, returned, returnedWhy } });
       await breath.take();
     }
     if (old.size) {

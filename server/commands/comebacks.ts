@@ -50,7 +50,13 @@ export const openComeback: Command<ComebackInput, JobAnswer & { readonly number:
     await requireForwards(db, { id: old.vehicleId, exceptJob: null }, odometerKm, odometerReason);
     const symptoms: readonly EntryBody[] =
       unsettles(why) && before.symptoms.length ? [{ kind: "symptoms", symptoms: before.symptoms }] : [];
-    const job = { vehicleId: old.vehicleId, odometerKm, complaint, comebackOf: unsettles(why) ? old.id : null };
+    const job = {
+      vehicleId: old.vehicleId,
+      odometerKm,
+      complaint,
+      comebackOf: unsettles(why) ? old.id : null,
+      comebackWhy: why,
+    };
     const answer = await takeInJob(context, job, (heldBy) => [
       { kind: "opened", complaint, odometerKm, odometerReason, heldBy, after: { number: old.number, why } },
       ...whatWasTried(before, old, now),

@@ -57,7 +57,7 @@ export const openJob: Command<OpenJobInput, JobAnswer & { readonly number: numbe
  */
 export async function takeInJob(
   context: CommandContext,
-  job: Pick<NewJob, "vehicleId" | "odometerKm" | "complaint" | "comebackOf">,
+  job: Pick<NewJob, "vehicleId" | "odometerKm" | "complaint" | "comebackOf" | "comebackWhy">,
   arrival: (heldBy: string | null) => readonly EntryBody[],
 ): Promise<JobAnswer & { readonly number: number }> {
   const { db, actor, site, now } = context;

@@ -108,7 +108,8 @@ export async function setComebacks(
 ): Promise<void> {
   await execute(
     db,
-    `update job j set comeback_of = o.id
+    `update job j set comeback_of = o.id,
+       comeback_why = case when o.id is not distinct from j.comeback_of then j.comeback_why end
      from unnest($1::text[], $2::text[]) as w (key, of_key)
      left join job o on o.key = w.of_key
      where j.key = w.key`,

@@ -1,7 +1,17 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Cause } from "@/core/book";
-import type { Confirmation, Finding, FoundCause, JobFacts, LeftOver, ModuleCoverage, Waiting, Watch } from "@/core/job";
+import type {
+  Comeback,
+  Confirmation,
+  Finding,
+  FoundCause,
+  JobFacts,
+  LeftOver,
+  ModuleCoverage,
+  Waiting,
+  Watch,
+} from "@/core/job";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { many, one } from "./rows";
@@ -20,6 +30,7 @@ interface FactsRow {
   readonly waiting: Waiting | null;
   readonly left: readonly LeftOver[];
   readonly returned: boolean;
+  readonly returnedWhy: Comeback | null;
   readonly finding: Finding["result"] | null;
   readonly symptoms: JobFacts["symptoms"];
   readonly codes: JobFacts["codes"];
@@ -107,6 +118,7 @@ const FACTS = `
      from job_code_return b
      where b.job_id = j.id and b.returned <> 'not') as "codesBack",
     exists (select from job o where o.comeback_of = j.id) as returned,
+    (select o.comeback_why from job o where o.comeback_of = j.id order by o.opened_at desc, o.id desc limit 1) as "returnedWhy",
     (select coalesce(json_agg(json_build_object('key', s.symptom, 'conditions', s.conditions, 'denied', s.denied)
        order by s.first, s.symptom), '[]')
      from (

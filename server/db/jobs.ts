@@ -1,6 +1,6 @@
 import "server-only";
 import type { JobId, PersonId, SiteId, VehicleId } from "@/core/ids";
-import type { FindingResult } from "@/core/job";
+import type { Comeback, FindingResult } from "@/core/job";
 import type { Rung } from "@/core/proof";
 import type { Db } from "./pool";
 import { many, execute, maybeOne } from "./rows";
@@ -93,6 +93,7 @@ export interface NewJob {
   readonly now: Date;
   /** The job whose fault came back with it. */
   readonly comebackOf?: JobId | null;
+  readonly comebackWhy?: Comeback | null;
 }
 
 /** Version 0: the entry that opens it makes it version 1. */
@@ -101,8 +102,8 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
     db,
     `insert into job
        (id, key, site_id, number, vehicle_id, odometer_km, complaint, version, held_by, opened_at, opened_by,
-        comeback_of)
-     values ($1, $2, $3, $4, $5, $6, $7, 0, $8, $9, $10, $11)`,
+        comeback_of, comeback_why)
+     values ($1, $2, $3, $4, $5, $6, $7, 0, $8, $9, $10, $11, $12)`,
     [
       job.id,
       job.key,
@@ -115,13 +116,14 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
       job.now,
       job.by,
       job.comebackOf ?? null,
+      job.comebackWhy ?? null,
     ],
   );
 }
 
 /** Ties a job to the one whose fault came back with it, or with null unties it. */
 export async function setComebackOf(db: Db, id: JobId, comebackOf: JobId | null): Promise<void> {
-  await execute(db, "update job set comeback_of = $2 where id = $1", [id, comebackOf]);
+  await execute(db, "update job set comeback_of = $2, comeback_why = null where id = $1", [id, comebackOf]);
 }
 
 /** A job has changed: whoever saves against the version before is told. */

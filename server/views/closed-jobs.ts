@@ -21,6 +21,8 @@ export interface ClosedJobsList {
   readonly search: string;
   readonly result: ClosedResult | null;
   readonly hasMore: boolean;
+  /** Jobs of a page. */
+  readonly pageSize: number;
 }
 
 /** One page of closed jobs. */
@@ -32,5 +34,11 @@ export async function loadClosedJobs(site: Site, asked: ClosedJobsAsked): Promis
       ? row.causes.map((cause) => causeName(labels, cause)).join(" and ")
       : FINDING_WORDS[row.finding],
   }));
-  return { jobs, search: asked.search, result: asked.result, hasMore: rows.length > CLOSED_PAGE };
+  return {
+    jobs,
+    search: asked.search,
+    result: asked.result,
+    hasMore: rows.length > CLOSED_PAGE,
+    pageSize: CLOSED_PAGE,
+  };
 }

@@ -34,11 +34,11 @@ interface DataTableProps<Row extends RowData> {
   /** Other ways to narrow the rows down, beside the search. */
   readonly beside?: ReactNode;
   /** The server finds, sorts and pages, by what stands in the address; these are the rows of one page. */
-  readonly remote?: { readonly hasMore: boolean };
+  readonly remote?: { readonly hasMore: boolean; readonly pageSize: number };
 }
 
-/** Rows of a page, here and at the server. */
-export const PAGE = 30;
+/** Rows of a page, where the server does not page them. */
+const PAGE = 50;
 
 /**
  * A table that people search, sort and page; how it is looked at stands in the address. "/" goes to its search, arrows go from row to row.
@@ -50,13 +50,14 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
   const find = useMemo(() => rowFinder(rows, findBy), [rows, findBy]);
   const found = useMemo(() => find(remote ? "" : typed), [find, remote, typed]);
   const follow = useRowLinks();
-  const at = remote ? page : Math.min(page, Math.max(0, Math.ceil(found.length / PAGE) - 1));
-  const isLast = remote ? !remote.hasMore : (at + 1) * PAGE >= found.length;
+  const size = remote?.pageSize ?? PAGE;
+  const at = remote ? page : Math.min(page, Math.max(0, Math.ceil(found.length / size) - 1));
+  const isLast = remote ? !remote.hasMore : (at + 1) * size >= found.length;
   const table = useTable({
     features: FEATURES,
     columns: useMemo(() => columns.map(columnDef), [columns]),
     data: found,
-    state: { sorting, pagination: { pageIndex: at, pageSize: PAGE } },
+    state: { sorting, pagination: { pageIndex: at, pageSize: size } },
     autoResetPageIndex: false,
     manualSorting: remote !== undefined,
     manualPagination: remote !== undefined,
@@ -122,7 +123,9 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
           ))}
         </table>
       )}
-      {(at > 0 || !isLast) && <Pager page={at} isLast={isLast} shown={shown.length} onTurn={turnTo} />}
+      {(at > 0 || !isLast) && (
+        <Pager from={at * size} isLast={isLast} shown={shown.length} onTurn={(step) => turnTo(at + step)} />
+      )}
     </div>
   );
 }
@@ -189,24 +192,25 @@ function useLook<Row extends RowData>({ name, columns, remote }: LookRequest<Row
 const pageOf = (text: string | null) => (text !== null && /^[1-9]\d{0,5}$/.test(text) ? Number(text) - 1 : 0);
 
 interface PagerProps {
-  readonly page: number;
+  /** Rows on the pages before. */
+  readonly from: number;
   readonly isLast: boolean;
   /** Rows on this page. */
   readonly shown: number;
-  readonly onTurn: (page: number) => void;
+  readonly onTurn: (step: 1 | -1) => void;
 }
 
-function Pager({ page, isLast, shown, onTurn }: PagerProps) {
+function Pager({ from, isLast, shown, onTurn }: PagerProps) {
   return (
     <nav aria-label="Pages" className="flex flex-wrap items-center gap-3">
-      <Button disabled={page === 0} onClick={() => onTurn(page - 1)}>
+      <Button disabled={from === 0} onClick={() => onTurn(-1)}>
         Page before
       </Button>
-      <Button disabled={isLast} onClick={() => onTurn(page + 1)}>
+      <Button disabled={isLast} onClick={() => onTurn(1)}>
         Next page
       </Button>
       <span className="text-sm text-ink-soft">
-        {page * PAGE + 1} to {page * PAGE + shown}
+        {from + 1} to {from + shown}
       </span>
     </nav>
   );

@@ -23,9 +23,13 @@ const MOST_LEADING = 4;
 
 /** One of the leading suspects by a tap, or a component, found by typing, and how it failed. */
 export function CausePicker({ component, failure, onChange, failureOptional = false, leads = true }: CausePickerProps) {
-  const { words, advice } = useJobPage().sheet;
+  const { words, advice, facts } = useJobPage().sheet;
   const { components, failures } = words;
-  const leading = leads ? advice.suspects.filter(({ closed }) => !closed).slice(0, MOST_LEADING) : [];
+  // What a colleague named stands there as well, however unlikely.
+  const isNamed = (each: Cause) =>
+    (facts.named ?? []).some((named) => named.component === each.component && named.failure === each.failure);
+  const open = advice.suspects.filter(({ closed }) => !closed);
+  const leading = leads ? open.filter((each, at) => at < MOST_LEADING || isNamed(each)) : [];
   const mayAdd = useMay("words.extend");
   const [adding, setAdding] = useState(false);
   const picked = components.find(({ key }) => key === component);

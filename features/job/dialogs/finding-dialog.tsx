@@ -148,7 +148,7 @@ function startWith({
   parts: readonly { component: string; failure: string | null; result: string | null; place?: string | null }[];
   finding: { causes: readonly FoundCause[] } | null;
 }): readonly FoundCause[] {
-  if (finding) return finding.causes;
+  if (finding?.causes.length) return finding.causes;
   return parts.flatMap(({ component, failure, result, place = null }) =>
     failure && (result === "fixed" || result === "partly") ? [{ component, failure, place }] : [],
   );

@@ -14,7 +14,7 @@ import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 import { OnJudgement } from "./on-judgement";
 import { PlaceField } from "./place-field";
-import { Cautions } from "./test/cautions";
+import { Cautions, RESTRAINT_CAUTIONS } from "./test/cautions";
 import { CuresField, resultOf } from "./cures-field";
 import { WorkFields, workToSend } from "./work-fields";
 
@@ -26,11 +26,6 @@ export const RESULT_CHOICES = [
 
 /** A part from there may be of another maker than the vehicle's. */
 const FROM_ANOTHER: ReadonlySet<string> = new Set(["new-other", "used", "rebuilt"] satisfies PartSource[]);
-
-const RESTRAINT_CAUTIONS = [
-  "Airbags and belt tensioners: battery off, wait as the maker says, only by who is trained for them. Nothing is bridged or measured at an igniter.",
-  "A second person signs the work before the vehicle is handed over.",
-];
 
 /** A part fitted or repaired: what it was for, what it cost, what came of it. */
 export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) {

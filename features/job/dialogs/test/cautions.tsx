@@ -26,3 +26,9 @@ export const HIGH_VOLTAGE_CAUTIONS = [
   "Isolate, secure against being switched on, wait as long as the maker says.",
   "Prove the tester on a known source, measure, prove the tester again.",
 ];
+
+/** What every step on airbags and belt tensioners shows, whatever the procedure says. */
+export const RESTRAINT_CAUTIONS = [
+  "Airbags and belt tensioners: battery off, wait as the maker says, only by who is trained for them. Nothing is bridged or measured at an igniter.",
+  "A second person signs the work before the vehicle is handed over.",
+];
