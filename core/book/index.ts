@@ -1,4 +1,4 @@
-export { NEEDS_NOTHING, type Needs, appliesTo, canHave } from "./applies";
+export { NEEDS_NOTHING, type Needs, appliesTo, type Applies, canHave } from "./applies";
 export { type Cause, type CauseKey, WORKS_AS_DESIGNED, causeKey, covers } from "./cause";
 export { CONDITION_TOPICS, isMetOnADrive, type ConditionTopic, topicsFor } from "./condition-topics";
 export {
@@ -14,7 +14,7 @@ export {
 } from "./counts";
 export { type TrialSum, deadEndsOf } from "./dead-ends";
 export { type Link, OFTENNESS, type Oftenness } from "./general";
-export { PATTERN_JOBS, type Pattern, patternApplies } from "./pattern";
+export { type Grade, GRADES, PATTERN_JOBS, type Pattern, patternApplies } from "./pattern";
 export { type Ground, type Places, placesOf, weightsOf } from "./places";
 export {
   COULD_NOT_TELL,

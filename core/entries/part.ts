@@ -31,6 +31,7 @@ export const COMPANION_WORDS: Readonly<Record<CompanionKind, string>> = {
   do: "to do",
   tighten: "to tighten",
   code: "to code or teach",
+  wait: "to wait for",
 };
 
 /** What was done, as a trail says it. */

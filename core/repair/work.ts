@@ -2,8 +2,9 @@
 export const HOWS = ["fitted", "reseated", "tightened", "cleaned", "filled", "adjusted"] as const;
 export type How = (typeof HOWS)[number];
 
-/** What goes with a repair: a part to renew since it holds once, work to do, a screw to tighten, a value to teach. */
-export const COMPANION_KINDS = ["renew", "do", "tighten", "code"] as const;
+/** What goes with a repair: a part to renew since it holds once, work to do, a screw to tighten, a value to teach, a wait that
+ * the system needs. */
+export const COMPANION_KINDS = ["renew", "do", "tighten", "code", "wait"] as const;
 export type CompanionKind = (typeof COMPANION_KINDS)[number];
 
 export interface Companion {

@@ -1,4 +1,5 @@
 export { chanceOfFailing, failureCurve, type CurveStep, type FailureCurve, type Watched } from "./failure-curve";
+export { exactUpperTail, falseDiscoveryRates, rateRatioLow, type Share } from "./exact-test";
 export { normalQuantile } from "./normal";
 export { wilson, type Interval } from "./wilson";
 export { rateRatio } from "./rate-ratio";

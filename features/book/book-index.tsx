@@ -12,6 +12,12 @@ interface BookIndexProps {
 export function BookIndex({ counts, rights }: BookIndexProps) {
   const parts = [
     {
+      href: "/known-failures",
+      title: "Known failures",
+      words: "What models are known for, how far it is to be believed, and what the jobs propose.",
+      count: counts.patterns,
+    },
+    {
       href: "/procedures",
       title: "Procedures",
       words: "Every test the book knows: what it takes, what is wanted, what its outcomes mean.",

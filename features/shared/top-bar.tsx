@@ -23,6 +23,7 @@ const PLACES = [
 
 /** Places that are chapters of the book. */
 const BOOK = [
+  "/known-failures",
   "/procedures",
   "/repairs",
   "/codes",

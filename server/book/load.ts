@@ -16,6 +16,7 @@ import {
   readVocabulary,
 } from "@/server/db/book";
 import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
+import { readWithdrawn } from "@/server/db/known-failures";
 import type { Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
@@ -79,7 +80,8 @@ async function readBook(db: Db): Promise<KeptBook> {
   const outcomes = await readOutcomes(db);
   const procedures = await readProcedures(db);
   const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
-  const patterns = await readPatterns(db);
+  const withdrawn = await readWithdrawn(db);
+  const patterns = (await readPatterns(db)).filter(({ key }) => !withdrawn.has(key));
   const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
   return {
     known: {

@@ -5,6 +5,7 @@ import { describeCode, dropCodeEntry, importCodes } from "./code-entries";
 import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, reopenJob } from "./conclude-job";
 import { askReason, bookFollowUp, recordSecondLook, recordWaiting } from "./keep-going";
+import { dismissKnownFailure, withdrawKnownFailure, writeKnownFailure } from "./known-failures";
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
 import { openJob } from "./open-job";
@@ -76,6 +77,9 @@ export const COMMANDS: readonly AnyCommand[] = [
   takeBackFile,
   setNeeds,
   writeRepair,
+  writeKnownFailure,
+  withdrawKnownFailure,
+  dismissKnownFailure,
   takeGeneralPractice,
   removeGeneralPractice,
   writeProcedure,

@@ -11,6 +11,7 @@ export interface BookCounts {
   readonly modules: number;
   readonly designed: number;
   readonly instruments: number;
+  readonly patterns: number;
   readonly procedures: number;
   /** Causes whose repair somebody wrote down. */
   readonly repairs: number;
@@ -33,6 +34,7 @@ export async function countBook(db: Db): Promise<BookCounts> {
        (select count(*) from module)::integer as modules,
        (select count(*) from designed_case)::integer as designed,
        (select count(*) from instrument where active)::integer as instruments,
+       (select count(*) from pattern where withdrawn_reason is null)::integer as patterns,
        (select count(*) from procedure)::integer as procedures,
        (select count(*) from (select component, failure from fix union select component, failure from repair_sheet) r)::integer as repairs,
        (select count(*) from procedure where general and not proposed)::integer as general`,

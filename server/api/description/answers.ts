@@ -1,5 +1,5 @@
 import "server-only";
-import { EFFECT_KINDS, PROCEDURE_KINDS } from "@/core/book";
+import { EFFECT_KINDS, GRADES, PROCEDURE_KINDS } from "@/core/book";
 import { CODE_STATUSES } from "@/core/codes";
 import { UNITS } from "@/core/measure";
 import { PART_SOURCES } from "@/core/repair";
@@ -103,6 +103,41 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     deadEnds: listOf(ref("deadEnd")),
     "version?": whole,
     "roads?": listOf(ref("road")),
+  }),
+  applies: object({
+    make: orNull(text),
+    models: listOf(text),
+    years: orNull(listOf(whole)),
+    engines: listOf(text),
+    transmissions: listOf(text),
+    markets: listOf(text),
+  }),
+  knownFailure: object({
+    key: text,
+    title: text,
+    ...causeFields,
+    applies: ref("applies"),
+    odometerKm: orNull(listOf(whole)),
+    evidence: oneOf(GRADES),
+    symptoms: listOf(text),
+    codes: listOf(text),
+    confirmBy: orNull(text),
+    note: text,
+    grade: oneOf(GRADES),
+    for: whole,
+    against: whole,
+    withdrawn: flag,
+    withdrawnReason: orNull(text),
+  }),
+  proposal: object({
+    ...causeFields,
+    applies: ref("applies"),
+    jobs: listOf(text),
+    inGroup: object({ with: whole, of: whole }),
+    elsewhere: object({ with: whole, of: whole }),
+    rateRatioLow: number,
+    pValue: number,
+    qValue: number,
   }),
   repairKnown: object({
     sheet: orNull({ type: "object" }),

@@ -10,7 +10,7 @@ import { signInInput } from "@/server/api/sign-in-input";
 import type { Right } from "@/server/auth/rights";
 import { setUpInput } from "@/server/auth/set-up";
 import { casebookInput } from "@/server/casebook/shape";
-import { oneOf, ref, text, type Schema } from "./schema";
+import { listOf, oneOf, ref, text, type Schema } from "./schema";
 
 /** One call, as the description tells of it. */
 export interface DescribedCall {
@@ -190,6 +190,20 @@ export const CALLS: readonly DescribedCall[] = [
     summary: "The shop's own code dictionary",
     right: "shop.read",
     answer: "text/csv",
+  },
+  {
+    method: "get",
+    path: "/api/v1/patterns",
+    summary: "The known failures, each with its grade as the jobs here work it out",
+    right: "shop.read",
+    answer: listOf(ref("knownFailure")),
+  },
+  {
+    method: "get",
+    path: "/api/v1/patterns/proposals",
+    summary: "What the jobs themselves propose: causes that are over-represented in a group of vehicles",
+    right: "shop.read",
+    answer: listOf(ref("proposal")),
   },
   {
     method: "get",
