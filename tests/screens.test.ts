@@ -97,6 +97,7 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/codes?search=P0299", "Fault codes"],
       ["/book", "Book"],
       ["/book?q=low+power+uphill+P0299", "Book"],
+      ["/known-failures", "Known failures"],
       ["/repairs", "Repairs"],
       ["/repairs/turbocharger/sticking", "Turbocharger: sticks"],
       ["/calculators?calculator=vibration-order", "Calculators"],

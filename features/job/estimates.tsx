@@ -51,12 +51,18 @@ function Look({ estimate: { causeName, look } }: { readonly estimate: EstimateVi
         .
       </p>
       {test && saves.amount > 0 ? (
-        <p className="font-medium">
-          Test first: “{test.title}”, {minutesText(test.minutes)}. On average it saves {moneyText(saves)}.{" "}
-          <Button look="quiet" className="text-sm" onClick={() => open({ kind: "test", procedure: test.procedure })}>
+        <>
+          <p className="font-medium">
+            Test first: “{test.title}”, {minutesText(test.minutes)}. On average it saves {moneyText(saves)}.
+          </p>
+          <Button
+            look="quiet"
+            className="-ml-2 text-sm"
+            onClick={() => open({ kind: "test", procedure: test.procedure })}
+          >
             Start it
           </Button>
-        </p>
+        </>
       ) : (
         <p>No test that the book knows saves anything here.</p>
       )}

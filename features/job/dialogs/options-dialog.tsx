@@ -96,7 +96,7 @@ function Option({ option }: { readonly option: CostedOption }) {
     <span className="grow">
       <span className="flex justify-between gap-3 font-medium">
         <span>{title}</span>
-        <span className="mono shrink-0">{kind === "recall" ? "free" : moneyText(price)}</span>
+        <span className="mono shrink-0">{kind === "recall" ? "free" : price.amount > 0 ? moneyText(price) : ""}</span>
       </span>
       <span className="block text-sm text-ink-soft">
         {kind !== "defer" &&
