@@ -54,6 +54,18 @@ const SHOTS: readonly Shot[] = [
     },
   ],
   ["codes", DESK, (browser) => browser.go("/codes?search=P0299")],
+  ["ask", DESK, (browser) => browser.go("/book?q=packet+low+powr+uphil+P0299")],
+  [
+    "repair",
+    DESK,
+    async (browser) => {
+      await openJobOf(browser, "HF 4149");
+      await browser.go(
+        `${new URL(await browser.driver.getCurrentUrl()).pathname}?open=repair-options/turbocharger/sticking`,
+      );
+      await browser.find("//*[@role='dialog']//li[contains(., 'Rebuilt unit')]");
+    },
+  ],
   ["catalogue", DESK, (browser) => browser.go("/catalogue")],
   [
     "calculators",

@@ -104,6 +104,8 @@ describe("with an apprentice's session", () => {
     expect(allowed.sort()).toEqual([
       "book-follow-up",
       "change-passphrase",
+      "check-off",
+      "choose-repair",
       "confirm-complaint",
       "plan-watch",
       "propose-procedure",
@@ -112,6 +114,7 @@ describe("with an apprentice's session", () => {
       "record-bypass-removed",
       "record-clear",
       "record-entries",
+      "record-estimate",
       "record-finding",
       "record-note",
       "record-odometer",
