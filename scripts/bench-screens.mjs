@@ -59,11 +59,16 @@ async function screensOf(origin, cookie) {
   const longest = sheets[pages.indexOf(Math.max(...pages))];
   const at = (name, path) => ({ name, path });
   return [
+    // The least that this server and this machine make of any page: what the others are to be read against.
+    at("bare", "/sign-in"),
     at("floor", "/"),
     at("sheet", longest),
     at("closed", "/jobs/closed"),
     at("gate", "/jobs/new"),
     at("book", "/book"),
+    at("ask", "/book?q=packet+low+power+uphill+P0299"),
+    at("known", "/known-failures"),
+    at("repairs", "/repairs"),
     at("procedures", "/procedures"),
     at("words", "/words"),
     at("codes", "/codes"),
