@@ -184,8 +184,10 @@ test("a job that is not solved says what is missing, and another finishes it wit
   await browser.go(`/jobs/${job}`);
   await browser.press("Cause");
   await browser.press("Not solved", DIALOG);
+  await browser.press("A tool", `${DIALOG}//*[@aria-label='What is missing']`);
   await browser.type("What is known, and what is missing", "no gauge for the intake pressure here");
   await browser.press("Save the finding", DIALOG);
+  await browser.find("//ol//li[contains(., 'Not solved; missing: a tool')]");
   await browser.press("Close the job", DO_NEXT);
   await browser.press("Close the job", DIALOG);
   await browser.find("//section[@aria-label='After the job'][contains(., 'Not solved')]");

@@ -1,5 +1,5 @@
 import { causeName, lowerFirst, type Labels } from "@/core/words";
-import type { Finding, LeftState, Reason, ReasonState } from "@/core/job";
+import type { Finding, LeftState, Missing, Reason, ReasonState } from "@/core/job";
 import { at, note } from "./wording";
 import { originOf, type EntryRule } from "./rule";
 
@@ -9,6 +9,8 @@ export interface FindingBody extends Finding {
   readonly why: string;
   /** What the desk tells the customer, where there was no fault. */
   readonly tellCustomer?: string | null;
+  /** What was lacking, where it was not solved. */
+  readonly missing?: readonly Missing[];
 }
 
 export const FINDING_WORDS = {
@@ -29,7 +31,15 @@ export const LEFT_WORDS: Record<LeftState, string> = {
   refused: "refused by the customer",
 };
 
-function findingText(labels: Labels, { result, causes, why, left = [] }: FindingBody): string {
+export const MISSING_WORDS: Record<Missing, string> = {
+  tool: "a tool",
+  part: "a part",
+  right: "a right or a licence",
+  information: "information",
+  colleague: "a colleague who knows it",
+};
+
+function findingText(labels: Labels, { result, causes, why, left = [], missing = [] }: FindingBody): string {
   const named = causes
     .map((cause) => lowerFirst(causeName(labels, cause)) + at(cause.place) + reasonText(cause.reason ?? null))
     .join(" and ");
@@ -38,7 +48,8 @@ function findingText(labels: Labels, { result, causes, why, left = [] }: Finding
     return `${name} ${LEFT_WORDS[state]}`;
   });
   const rest = leftOver.length ? `; ${leftOver.join(", ")}` : "";
-  return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${rest}${note(why)}`;
+  const lacks = missing.length ? `; missing: ${missing.map((each) => MISSING_WORDS[each]).join(", ")}` : "";
+  return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${rest}${lacks}${note(why)}`;
 }
 
 function reasonText(reason: Reason | null): string {

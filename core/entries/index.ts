@@ -2,7 +2,7 @@ export { CONFIRMATION_WORDS } from "./confirmed";
 export { RETURN_WORDS, type ReturnedCode } from "./cleared";
 export { COMEBACK_WORDS } from "./opened";
 export { obstacleText } from "./obstacle-words";
-export { FINDING_WORDS } from "./finding";
+export { FINDING_WORDS, MISSING_WORDS } from "./finding";
 export { counted, recordOf, type TrailEntry, type WrittenEntry } from "./fold";
 export { COMPANION_WORDS, companionText, HOW_WORDS, PART_RESULT_WORDS, PART_SOURCE_WORDS, type PartBody } from "./part";
 export { partMakersIn } from "./part-makers";

@@ -11,6 +11,7 @@ export {
   FINDINGS,
   PART_RESULTS,
   LEFT_STATES,
+  MISSING,
   REASON_STATES,
   WAITING_FOR,
   cameBack,
@@ -31,11 +32,13 @@ export {
   type TestRun,
   type LeftOver,
   type LeftState,
+  type Missing,
   type Reason,
   type ReasonState,
   type ScanEvent,
   type Waiting,
 } from "./job";
+export { askAfterDays } from "./ask-after";
 export { missingProof, needOf, type Need } from "./needs";
 export { obstaclesOf, PROVED_RUNG, SIGNABLE, type Obstacle, type ObstacleKind, type SignableKind } from "./closing";
 export {

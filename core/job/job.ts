@@ -112,6 +112,10 @@ export interface Finding {
   readonly left?: readonly LeftOver[];
 }
 
+/** What a job lacks that ends without being solved. */
+export const MISSING = ["tool", "part", "right", "information", "colleague"] as const;
+export type Missing = (typeof MISSING)[number];
+
 /** What a job waits for. */
 export const WAITING_FOR = ["part", "person", "customer"] as const;
 

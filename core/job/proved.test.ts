@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import {
+  askAfterDays,
   codesAfterCure,
   obstaclesOf,
   proofOfCure,
@@ -164,4 +165,14 @@ test("the rung never rises without its evidence, whatever was recorded in whatev
     }),
     { seed: 12, numRuns: 500 },
   );
+});
+
+test("a repair is asked after by how far it is proved, and not before an intermittent fault would have shown itself", () => {
+  const often = (times: number, tries: number) =>
+    job({ confirmation: { result: "sometimes", times, tries, conditions: [] } });
+  expect([0, 3, 5].map((rung) => askAfterDays(job({}), rung as 0 | 3 | 5))).toEqual([3, 14, 60]);
+  expect(askAfterDays(often(1, 2), 3)).toBe(14);
+  // One in twelve: silent for 36 tries before it is believed.
+  expect(askAfterDays(often(1, 12), 3)).toBe(36);
+  expect(askAfterDays(often(1, 400), 0)).toBe(120);
 });

@@ -4,11 +4,13 @@ import { subMonths } from "date-fns";
 import {
   FINDINGS,
   LEFT_STATES,
+  MISSING,
   REASON_STATES,
   type FindingResult,
   type FoundCause,
   type JobFacts,
   type LeftOver,
+  type Missing,
 } from "@/core/job";
 import { causesAskingReason, ensureCause } from "@/server/db/book";
 import type { JobRow } from "@/server/db/jobs";
@@ -24,6 +26,7 @@ interface FindingInput extends JobChange {
   readonly left: readonly LeftOver[];
   readonly why: string;
   readonly tellCustomer: string | null;
+  readonly missing: readonly Missing[];
 }
 
 /** Names the cause, or says that there is none, or that it was not found. */
@@ -70,15 +73,21 @@ export const recordFinding: Command<FindingInput, JobAnswer> = {
       .default([]),
     why: optionalText(2000),
     tellCustomer: text(1000).allow(null, "").empty("").default(null),
+    missing: Joi.array()
+      .max(MISSING.length)
+      .items(Joi.string().valid(...MISSING))
+      .unique()
+      .default([]),
   }),
   run: (context, input) =>
     changeJob(context, input, async (job, facts) => {
       const { result, causes, why, tellCustomer, left } = input;
+      const missing = result === "unresolved" ? input.missing : [];
       if (result === "root-cause" && !causes.length) refuseInput("causes", "name the cause");
       requireSaid(input, facts);
       await requireReasons(context, job, causes);
       for (const cause of causes) await ensureCause(context.db, cause, context.actor.personId, context.now);
-      return { body: { kind: "finding", result, causes, why, tellCustomer, left } };
+      return { body: { kind: "finding", result, causes, why, tellCustomer, left, missing } };
     }),
 };
 

@@ -1,4 +1,5 @@
 import "server-only";
+import type { Rung } from "@/core/proof";
 import { causeName, type Labels } from "@/core/words";
 import { questionsFor } from "@/core/plan";
 import { groupsAmong, silentModules, type CodeGroup, type ModuleName, type SharedGroup } from "@/core/codes";
@@ -71,7 +72,7 @@ export interface JobSheet {
   /** Where the minutes and the money for parts went. */
   readonly spent: Spent;
   readonly deadEndMinutes: number;
-  readonly rung: number;
+  readonly rung: Rung;
   readonly findingText: string | null;
   readonly need: Need;
   readonly needName: string | null;

@@ -1,7 +1,7 @@
 "use client";
 
 import { addDays, format } from "date-fns";
-import type { SignableKind } from "@/core/job";
+import { askAfterDays, type SignableKind } from "@/core/job";
 import { isUnchecked } from "@/core/repair";
 import { upperFirst } from "@/core/words";
 import { odometerInput } from "@/features/shared/format";
@@ -14,9 +14,6 @@ import { useProofStep } from "../proof-step";
 import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 
-/** A repair is asked after sooner where less was proved, days by rung. */
-const ASK_AFTER_DAYS = [3, 7, 7, 14, 21, 60];
-
 /** Closes the job; what it teaches the book grows with what was proved. What is missing is said before anybody types. */
 export function CloseDialog() {
   const { sheet, rights, site } = useJobPage();
@@ -25,7 +22,7 @@ export function CloseDialog() {
     reason: "",
     signed: {} as Readonly<Record<string, string>>,
     lookAgain: "",
-    askOn: isCause ? format(addDays(new Date(), ASK_AFTER_DAYS[sheet.rung] ?? 7), "yyyy-MM-dd") : "",
+    askOn: isCause ? format(addDays(new Date(), askAfterDays(sheet.facts, sheet.rung)), "yyyy-MM-dd") : "",
   });
   const command = useJobCommand("close-job", "Job closed", { form });
   const [signed, setSigned] = form.field("signed");

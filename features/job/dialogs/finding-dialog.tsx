@@ -3,9 +3,11 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Cause } from "@/core/book";
-import type { FoundCause, JobFacts, LeftOver } from "@/core/job";
+import { MISSING_WORDS } from "@/core/entries";
+import { MISSING, type FoundCause, type JobFacts, type LeftOver } from "@/core/job";
+import { upperFirst } from "@/core/words";
 import { Button } from "@/ui/button";
-import { ChooseOne } from "@/ui/choices";
+import { ChooseOne, ChooseSome } from "@/ui/choices";
 import { Field, TextArea } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
@@ -39,6 +41,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
     left: (sheet.facts.finding?.left ?? notGone(sheet.facts)) as readonly LeftOver[],
     why: designed?.what ?? "",
     tellCustomer: designed?.tellCustomer ?? "",
+    missing: [] as string[],
   });
   const command = useJobCommand("record-finding", "Finding saved", { form });
   const [result, setResult] = form.field("result");
@@ -68,6 +71,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
           left: isCause ? left : [],
           why,
           tellCustomer: noFault ? tellCustomer : null,
+          missing: result === "unresolved" ? form.values.missing : [],
         })
       }
     >
@@ -117,6 +121,20 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
         </>
       )}
       {isCause && all.length > 0 && <LeftOverFields left={left} onChange={setLeft} />}
+      {result === "unresolved" && (
+        <div>
+          <p className="mb-2 font-medium">What is missing</p>
+          <ChooseSome
+            label="What is missing"
+            values={form.values.missing}
+            onChange={(missing) => form.set({ missing })}
+            choices={MISSING.map((each) => ({ value: each, label: upperFirst(MISSING_WORDS[each]) }))}
+          />
+          <p className="mt-1 text-sm text-ink-soft">
+            Which roads are closed, and by what, goes along by itself. Hand it over to whoever takes it.
+          </p>
+        </div>
+      )}
       <Field
         name="why"
         label={result === "unresolved" ? "What is known, and what is missing" : noFault ? "What is going on" : "Note"}
