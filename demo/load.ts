@@ -4,9 +4,10 @@ import type { PersonId, CommandId } from "@/core/ids";
 import { hashPassphrase } from "@/server/auth/passphrase";
 import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
-import { ensureCause, insertRepair, insertPattern } from "@/server/db/book";
+import { ensureCause } from "@/server/db/book";
+import { setPattern } from "@/server/db/known-failures";
 import { insertProcedure, readProcedure } from "@/server/db/procedures";
-import { writeRepairSheet } from "@/server/db/repair-sheets";
+import { setRepair, writeRepairSheet } from "@/server/db/repairs";
 import { setMarketMatters } from "@/server/db/catalogue";
 import { setCodeEntry } from "@/server/db/code-entries";
 import { setCodeGroup } from "@/server/db/code-groups";
@@ -106,11 +107,11 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
   if (!lead) throw new Error("demo: the lead is missing");
   for (const repair of REPAIRS) {
     await ensureCause(db, repair, lead.personId, now);
-    await insertRepair(db, repair, lead.personId, now);
+    await setRepair(db, repair, lead.personId, now);
   }
   for (const sheet of REPAIR_SHEETS) await writeRepairSheet(db, sheet, lead.personId, now);
   for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
-  for (const pattern of PATTERNS) await insertPattern(db, pattern, lead.personId, now);
+  for (const pattern of PATTERNS) await setPattern(db, pattern, lead.personId, now);
   for (const meter of INSTRUMENTS)
     await setInstrument(
       db,

@@ -26,6 +26,7 @@ export {
   PROCEDURE_KINDS,
   type Procedure,
   type ProcedureKind,
+  speaksFor,
   TRACE_LOOKS,
   type TraceLook,
 } from "./procedure";

@@ -6,6 +6,10 @@ import type { VariantSpec } from "./variant-spec";
 export const EFFECT_KINDS = ["proves", "confirms", "supports", "weakens", "clears"] as const;
 export type EffectKind = (typeof EFFECT_KINDS)[number];
 
+/** Whether an effect speaks for its cause; the others speak against it. */
+export const speaksFor = (effect: EffectKind): boolean => FOR.has(effect);
+const FOR: ReadonlySet<EffectKind> = new Set(["proves", "confirms", "supports"]);
+
 export interface Effect {
   readonly component: string;
   /** null speaks of every failure of the component. */

@@ -39,6 +39,7 @@ export {
   type Waiting,
 } from "./job";
 export { askAfterDays } from "./ask-after";
+export { pointedAt } from "./pointed-at";
 export { missingProof, needOf, type Need } from "./needs";
 export { obstaclesOf, PROVED_RUNG, SIGNABLE, type Obstacle, type ObstacleKind, type SignableKind } from "./closing";
 export {

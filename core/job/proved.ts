@@ -1,4 +1,4 @@
-import { COULD_NOT_TELL, NOT_DONE } from "@/core/book";
+import { COULD_NOT_TELL, NOT_DONE, speaksFor } from "@/core/book";
 import { homeModule } from "@/core/codes";
 import { doubtLeft, rungOf, type Doubt, type HowOften, type Proof, type Rung } from "@/core/proof";
 import { cameBack, curePart, recordedProof, type JobFacts, type PartFitted, type TestRun } from "./job";
@@ -11,17 +11,16 @@ export interface SameTest {
   readonly passes: boolean | null;
 }
 
-const SPEAKS_FOR: ReadonlySet<string> = new Set(["proves", "confirms", "supports"]);
 const SAYS_NOTHING: ReadonlySet<string> = new Set([COULD_NOT_TELL, NOT_DONE]);
 
 /** The same test before and after the cure; null where none spoke for it. Only a run is proof: nobody's word for it. */
 export function sameTestOf(job: JobFacts): SameTest | null {
   const cure = curePart(job);
   if (!cure) return null;
-  const speaksFor = ({ effects }: TestRun) =>
-    effects.some(({ effect, component }) => SPEAKS_FOR.has(effect) && component === cure.component);
+  const speaksForIt = ({ effects }: TestRun) =>
+    effects.some(({ effect, component }) => speaksFor(effect) && component === cure.component);
   const spoke = job.tests.filter(
-    (test) => test.seq < cure.seq && test.procedure !== null && isAtPlace(test, cure) && speaksFor(test),
+    (test) => test.seq < cure.seq && test.procedure !== null && isAtPlace(test, cure) && speaksForIt(test),
   );
   const all = spoke.map((before): SameTest => {
     const after =
@@ -32,7 +31,7 @@ export function sameTestOf(job: JobFacts): SameTest | null {
           place === (before.place ?? null) &&
           !SAYS_NOTHING.has(outcome),
       ) ?? null;
-    return { before, after, passes: after && !(speaksFor(after) || after.outcome === before.outcome) };
+    return { before, after, passes: after && !(speaksForIt(after) || after.outcome === before.outcome) };
   });
   // One that fails again outweighs one that passes; before either was run again, the quickest is asked for.
   const quickest = [...all].sort((a, b) => a.before.minutes - b.before.minutes)[0];

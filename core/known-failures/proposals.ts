@@ -51,7 +51,7 @@ export function proposalsFrom(variants: readonly VariantCount[], causes: readonl
   const found = looked
     .map((each, at) => ({ ...each, qValue: rates[at] ?? 1 }))
     .filter(({ qValue, jobs }) => qValue <= MOST_FALSE && jobs.length >= FEWEST_JOBS)
-    .sort((a, b) => a.pValue - b.pValue || wideness(a.group) - wideness(b.group));
+    .sort((a, b) => a.pValue - b.pValue || wordiness(a.group) - wordiness(b.group));
   const kept: (typeof found)[number][] = [];
   for (const each of found) if (saysMore(each, kept, variants)) kept.push(each);
   return kept.map(({ cause, group, jobs, inGroup, elsewhere, pValue, qValue }) => ({
@@ -95,15 +95,11 @@ function lookAt(cause: CauseSeen, group: Group, { having, all }: { having: numbe
   };
 }
 
-/** What says as much with fewer words comes first. */
-const wideness = ({ applies }: Group): number =>
-  [
-    applies.make,
-    applies.models.length,
-    applies.engines.length,
-    applies.transmissions.length,
-    applies.markets.length,
-  ].filter(Boolean).length + (applies.years ? 1 : 0);
+/** How much a group's description names; what says as much with fewer words comes first. */
+function wordiness({ applies: { make, models, engines, transmissions, markets, years } }: Group): number {
+  const named = [make, models[0], engines[0], transmissions[0], markets[0], years];
+  return named.filter(Boolean).length;
+}
 
 /** Whether what a group holds beside those that were kept of the same cause is over-represented by itself. */
 function saysMore(each: Looked, kept: readonly Looked[], variants: readonly VariantCount[]): boolean {
@@ -129,58 +125,62 @@ const FEWEST_VEHICLES = 3;
 
 /** Makes, models, engines, transmissions, markets, an engine or transmission in a model, and spans of model years of models and engines. */
 function groupsAmong(variants: readonly VariantCount[]): readonly Group[] {
-  const groups = new Map<string, { applies: Applies; members: Set<number> }>();
-  const add = (applies: Applies, at: number) => {
+  const groups = new Map<string, { readonly applies: Applies; readonly hasSpans: boolean; readonly at: number[] }>();
+  const add = (at: number, applies: Applies, hasSpans = false) => {
     const key = JSON.stringify(applies);
-    const group = groups.get(key) ?? { applies, members: new Set<number>() };
-    group.members.add(at);
+    const group = groups.get(key) ?? { applies, hasSpans, at: [] };
+    group.at.push(at);
     groups.set(key, group);
   };
   for (const [at, { make, model, engine, transmission, market }] of variants.entries()) {
     const own: Applies = { ...ANY, make, models: [model] };
-    add({ ...ANY, make }, at);
-    add(own, at);
-    if (engine) add({ ...ANY, engines: [engine] }, at);
-    if (transmission) add({ ...ANY, transmissions: [transmission] }, at);
-    if (market) add({ ...ANY, markets: [market] }, at);
-    if (engine) add({ ...own, engines: [engine] }, at);
-    if (transmission) add({ ...own, transmissions: [transmission] }, at);
-    if (market) add({ ...own, markets: [market] }, at);
+    add(at, { ...ANY, make });
+    add(at, own, true);
+    for (const wide of [ANY, own]) {
+      if (engine) add(at, { ...wide, engines: [engine] }, true);
+      if (transmission) add(at, { ...wide, transmissions: [transmission] });
+      if (market) add(at, { ...wide, markets: [market] });
+    }
   }
-  const sized = (applies: Applies, members: ReadonlySet<number>): Group => ({
+  const vehiclesAt = (members: readonly number[]) =>
+    members.reduce((sum, at) => sum + (variants[at]?.vehicles ?? 0), 0);
+  const sized = (applies: Applies, members: readonly number[]): Group => ({
     applies,
-    members,
-    vehicles: [...members].reduce((sum, at) => sum + (variants[at]?.vehicles ?? 0), 0),
+    members: new Set(members),
+    vehicles: vehiclesAt(members),
   });
-  const plain = [...groups.values()].map(({ applies, members }) => sized(applies, members));
-  const spans = plain
-    .filter(({ applies }) => wideness(sized(applies, new Set())) === 2 || applies.engines.length === 1)
-    .flatMap((group) =>
-      spansOf(group, variants).map(({ years, members }) => sized({ ...group.applies, years }, members)),
-    );
-  const every = variants.reduce((sum, { vehicles }) => sum + vehicles, 0);
-  const distinct = new Map<string, Group>();
-  for (const group of [...plain, ...spans]) {
-    const who = [...group.members].sort((a, b) => a - b).join(",");
-    // Two descriptions of the same vehicles are one group; the shorter one names it.
-    const known = distinct.get(who);
-    if (!known || wideness(group) < wideness(known)) distinct.set(who, group);
-  }
-  return [...distinct.values()].filter(({ vehicles }) => vehicles >= FEWEST_VEHICLES && vehicles < every);
+  const all = [...groups.values()].flatMap(({ applies, hasSpans, at }) => [
+    sized(applies, at),
+    ...(hasSpans ? spansOf(at, variants).map(({ years, members }) => sized({ ...applies, years }, members)) : []),
+  ]);
+  const every = vehiclesAt([...variants.keys()]);
+  return shortestNames(all).filter(({ vehicles }) => vehicles >= FEWEST_VEHICLES && vehicles < every);
 }
 
-/** The shortest and the longest span that is looked at, in model years. */
-const SPAN = { least: 1, most: 6 } as const;
+/** Two descriptions of the same vehicles are one group; the shorter one names it. */
+function shortestNames(groups: readonly Group[]): readonly Group[] {
+  const distinct = new Map<string, Group>();
+  for (const group of groups) {
+    const who = [...group.members].sort((a, b) => a - b).join(",");
+    const known = distinct.get(who);
+    if (!known || wordiness(group) < wordiness(known)) distinct.set(who, group);
+  }
+  return [...distinct.values()];
+}
 
-function spansOf({ members }: Group, variants: readonly VariantCount[]) {
+/** The longest span that is looked at, in model years. */
+const MOST_YEARS = 6;
+
+/** The members of a group by every span of model years. */
+function spansOf(members: readonly number[], variants: readonly VariantCount[]) {
   const yearOf = (at: number) => variants[at]?.year ?? 0;
-  const years = [...new Set([...members].map(yearOf))].sort((a, b) => a - b);
+  const years = [...new Set(members.map(yearOf))].sort((a, b) => a - b);
   return years.flatMap((from) =>
     years
-      .filter((to) => to >= from && to - from + 1 >= SPAN.least && to - from + 1 <= SPAN.most)
+      .filter((to) => to >= from && to - from < MOST_YEARS)
       .map((to) => ({
         years: [from, to] as const,
-        members: new Set([...members].filter((at) => yearOf(at) >= from && yearOf(at) <= to)),
+        members: members.filter((at) => yearOf(at) >= from && yearOf(at) <= to),
       })),
   );
 }

@@ -1,4 +1,4 @@
-import { causeKey, covers, type Cause, COULD_NOT_TELL, NOT_DONE, type Effect, type EffectKind } from "@/core/book";
+import { causeKey, covers, type Cause, COULD_NOT_TELL, NOT_DONE, speaksFor, type Effect } from "@/core/book";
 import { presentFeatures, scanFeature, type Feature } from "@/core/case";
 import {
   cameBack,
@@ -169,13 +169,11 @@ function partTrials(job: JobFacts): readonly Subject[] {
   });
 }
 
-const SPEAKS_FOR: ReadonlySet<EffectKind> = new Set(["proves", "confirms", "supports"]);
-
 /** A test helped where its outcome spoke for a cause that was found. */
 function testTrials(job: JobFacts): readonly Subject[] {
   const causes = job.finding?.result === "root-cause" ? job.finding.causes : [];
-  const speaksFor = ({ effect, component, failure }: Effect) =>
-    SPEAKS_FOR.has(effect) && causes.some((cause) => covers({ component, failure }, cause));
+  const speaksForOne = ({ effect, component, failure }: Effect) =>
+    speaksFor(effect) && causes.some((cause) => covers({ component, failure }, cause));
   return job.tests.flatMap(({ procedure, effects, minutes, outcome }) => {
     // What could not be told, or was not done, was not tried in vain.
     if (procedure === null || !isTelling(outcome)) return [];
@@ -183,7 +181,7 @@ function testTrials(job: JobFacts): readonly Subject[] {
       {
         kind: "test" as const,
         subject: procedure,
-        helped: effects.some(speaksFor),
+        helped: effects.some(speaksForOne),
         minutes,
         costMinor: 0,
         currency: "",

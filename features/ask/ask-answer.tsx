@@ -36,8 +36,14 @@ export function AskAnswerView({ question, answer, timeZone }: AskAnswerProps) {
             <Section title="Known failures">
               <ul>
                 {patterns.map(({ key, title }) => (
-                  <li key={key} className="border-b border-rule py-2">
-                    {title}
+                  <li key={key} className="border-b border-rule">
+                    <Link
+                      href="/known-failures"
+                      prefetch={false}
+                      className="flex min-h-11 items-center hover:bg-paper-2"
+                    >
+                      {title}
+                    </Link>
                   </li>
                 ))}
               </ul>

@@ -8,15 +8,14 @@ import { execute } from "@/server/db/rows";
 import { findSite } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
 import { emptyCase } from "@/tests/support/shop";
-import { NOW, openShop, OpenJob, part, stockBook } from "@/tests/support/workshop";
+import { NOW, OpenJob, openWorkshop, part } from "@/tests/support/workshop";
 import { loadBook, loadLabels } from "./load";
 
 givenDatabase();
 let lead: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  await stockBook(lead);
+  ({ lead } = await openWorkshop());
 });
 
 const version = async () => (await readBookVersion(pool())).version;

@@ -15,14 +15,13 @@ import { givenDatabase } from "@/tests/support/database";
 import { emptyCase, countedBook, LARK, PACKET } from "@/tests/support/shop";
 import { many } from "@/server/db/rows";
 import type { VehicleRow } from "@/server/db/vehicles";
-import { done, openShop, OpenJob, part, send, stockBook } from "@/tests/support/workshop";
+import { done, OpenJob, openWorkshop, part, send } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  await stockBook(lead);
+  ({ lead } = await openWorkshop());
 });
 
 const TABLES = ["cause_count", "feature_count", "outcome_count", "trial_count", "job_feature", "feature_jobs"];

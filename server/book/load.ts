@@ -5,18 +5,10 @@ import type { CountsByCause, Book } from "@/core/book";
 import type { Labels } from "@/core/words";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { readBookVersion } from "@/server/db/book-version";
-import {
-  readCauses,
-  readComponents,
-  readLearntRepairs,
-  readRepairs,
-  readLinks,
-  readPatterns,
-  readSymptomSystems,
-  readVocabulary,
-} from "@/server/db/book";
+import { readCauses, readComponents, readLinks, readSymptomSystems, readVocabulary } from "@/server/db/book";
+import { readLearntRepairs, readRepairs } from "@/server/db/repairs";
 import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
-import { readWithdrawn } from "@/server/db/known-failures";
+import { readSpeakingPatterns } from "@/server/db/known-failures";
 import type { Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
@@ -80,8 +72,7 @@ async function readBook(db: Db): Promise<KeptBook> {
   const outcomes = await readOutcomes(db);
   const procedures = await readProcedures(db);
   const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
-  const withdrawn = await readWithdrawn(db);
-  const patterns = (await readPatterns(db)).filter(({ key }) => !withdrawn.has(key));
+  const patterns = await readSpeakingPatterns(db);
   const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
   return {
     known: {

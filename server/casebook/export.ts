@@ -1,7 +1,9 @@
 import "server-only";
 import type { Procedure } from "@/core/book";
 import type { Unit } from "@/core/measure";
-import { readRepairs, readLinks, readPatterns, readVocabulary } from "@/server/db/book";
+import { readLinks, readVocabulary } from "@/server/db/book";
+import { readPatterns } from "@/server/db/known-failures";
+import { readRepairs } from "@/server/db/repairs";
 import { readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
 import type { Db } from "@/server/db/pool";

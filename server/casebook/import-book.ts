@@ -2,19 +2,9 @@ import "server-only";
 import { causeKey, type Cause, type Effect, type Procedure } from "@/core/book";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
-import {
-  ensureCause,
-  insertRepair,
-  insertPattern,
-  readRepairs,
-  readPatterns,
-  readVocabulary,
-  removeRepair,
-  removePattern,
-  upsertLinks,
-  writeNeeds,
-  type Vocabulary,
-} from "@/server/db/book";
+import { ensureCause, readVocabulary, upsertLinks, writeNeeds, type Vocabulary } from "@/server/db/book";
+import { setPattern, readPatterns } from "@/server/db/known-failures";
+import { readRepairs, setRepair } from "@/server/db/repairs";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
 import { CopyRows } from "@/server/db/copy-rows";
 import { rewriteWord } from "@/server/db/casebook";
@@ -200,9 +190,8 @@ async function importRepairs({ db, actor, now }: CommandContext, { fixes }: Case
       tally.unchanged++;
       continue;
     }
-    if (before) await removeRepair(db, repair);
     await ensureCause(db, repair, actor.personId, now);
-    await insertRepair(db, repair, actor.personId, now);
+    await setRepair(db, repair, actor.personId, now);
     tally[before ? "updated" : "added"]++;
   }
   return tally;
@@ -217,9 +206,8 @@ async function importPatterns({ db, actor, now }: CommandContext, { patterns }: 
       tally.unchanged++;
       continue;
     }
-    if (before) await removePattern(db, pattern.key);
     await ensureCause(db, pattern, actor.personId, now);
-    await insertPattern(db, pattern, actor.personId, now);
+    await setPattern(db, pattern, actor.personId, now);
     tally[before ? "updated" : "added"]++;
   }
   return tally;

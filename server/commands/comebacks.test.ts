@@ -10,27 +10,14 @@ import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { loadFloor } from "@/server/views/floor";
 import { givenDatabase } from "@/tests/support/database";
-import {
-  done,
-  hire,
-  NOW,
-  openShop,
-  OpenJob,
-  part,
-  refusalOf,
-  send,
-  stockBook,
-  VEHICLE,
-} from "@/tests/support/workshop";
+import { done, NOW, OpenJob, openWorkshop, part, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
 let technician: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
-  await stockBook(lead);
+  ({ lead, technician } = await openWorkshop());
 });
 
 const LOW_POWER = { symptoms: [{ key: "low-power", conditions: ["uphill"] }] };

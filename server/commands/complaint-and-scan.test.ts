@@ -19,18 +19,7 @@ import { loadVin } from "@/server/views/vin";
 import { findSite } from "@/server/db/sites";
 import type { VehicleId } from "@/core/ids";
 import { givenDatabase } from "@/tests/support/database";
-import {
-  done,
-  hire,
-  NOW,
-  openShop,
-  OpenJob,
-  part,
-  refusalOf,
-  send,
-  stockBook,
-  VEHICLE,
-} from "@/tests/support/workshop";
+import { done, hire, NOW, OpenJob, openWorkshop, part, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
@@ -38,10 +27,8 @@ let technician: Actor;
 let desk: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
+  ({ lead, technician } = await openWorkshop());
   desk = await hire(lead, "Desk", "desk");
-  await stockBook(lead);
 });
 
 const facts = (job: OpenJob) => readFacts(pool(), job.id);

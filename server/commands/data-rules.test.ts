@@ -6,16 +6,14 @@ import { readFacts } from "@/server/db/facts";
 import { RESTRICT_VIOLATION, sqlStateOf } from "@/server/db/sqlstate";
 import { readTrail } from "@/server/db/trail";
 import { givenDatabase } from "@/tests/support/database";
-import { done, hire, openShop, OpenJob, part, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { done, OpenJob, openWorkshop, part, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
 let technician: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
-  await stockBook(lead);
+  ({ lead, technician } = await openWorkshop());
 });
 
 const count = async (table: string): Promise<number> =>

@@ -1,8 +1,8 @@
 import "server-only";
 import Joi from "joi";
 import type { Applies, Cause, Pattern } from "@/core/book";
-import { ensureCause, insertPattern } from "@/server/db/book";
-import { dismissProposal, patternExists, withdrawPattern } from "@/server/db/known-failures";
+import { ensureCause } from "@/server/db/book";
+import { dismissProposal, setPattern, patternExists, withdrawPattern } from "@/server/db/known-failures";
 import { wordExists } from "@/server/db/words";
 import { key, line, optionalText, text } from "@/server/input";
 import type { Command } from "./command";
@@ -50,7 +50,7 @@ export const writeKnownFailure: Command<WriteInput, { readonly key: string }> = 
     if (odometerKm && odometerKm[0] > odometerKm[1]) refuseInput("odometerKm", "ends before it begins");
     const made = await freeKey(keyOf(input.title), (candidate) => patternExists(db, candidate));
     await ensureCause(db, { component, failure }, actor.personId, now);
-    await insertPattern(db, { ...input, key: made, confirmBy: null }, actor.personId, now);
+    await setPattern(db, { ...input, key: made, confirmBy: null }, actor.personId, now);
     return { key: made };
   },
 };

@@ -6,16 +6,14 @@ import { findSite } from "@/server/db/sites";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { listProcedures, loadProcedure, loadProcedureStart, usableProcedures } from "@/server/views/procedures";
 import { givenDatabase } from "@/tests/support/database";
-import { done, hire, openShop, OpenJob, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { done, OpenJob, openWorkshop, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
 let technician: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
-  await stockBook(lead);
+  ({ lead, technician } = await openWorkshop());
 });
 
 const sheetOf = async ({ id }: OpenJob) => {

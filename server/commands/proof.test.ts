@@ -4,22 +4,11 @@ import { needOf, rungOfJob } from "@/core/job";
 import type { Actor } from "@/server/auth/session";
 import { readFacts } from "@/server/db/facts";
 import { pool } from "@/server/db/pool";
-import { findSite, type Site } from "@/server/db/sites";
+import type { Site } from "@/server/db/sites";
 import { loadFloor } from "@/server/views/floor";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { givenDatabase } from "@/tests/support/database";
-import {
-  done,
-  hire,
-  NOW,
-  openShop,
-  OpenJob,
-  part,
-  refusalOf,
-  send,
-  stockBook,
-  VEHICLE,
-} from "@/tests/support/workshop";
+import { done, hire, NOW, OpenJob, openWorkshop, part, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
@@ -28,11 +17,8 @@ let colleague: Actor;
 let site: Site;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
+  ({ lead, technician, site } = await openWorkshop());
   colleague = await hire(lead, "Colleague", "technician");
-  await stockBook(lead);
-  site = await findSite(pool(), lead.siteId);
 });
 
 let plates = 0;

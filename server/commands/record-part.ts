@@ -4,7 +4,7 @@ import { PART_RESULTS, type JobFacts, type PartResult } from "@/core/job";
 import { PART_SOURCES, type PartSource } from "@/core/repair";
 import type { Money } from "@/core/book";
 import { jobChange, key, minutes, money, optionalLine, seq } from "@/server/input";
-import { mixingRulesOf } from "@/server/db/repair-sheets";
+import { mixingRulesOf } from "@/server/db/repairs";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";

@@ -3,11 +3,11 @@ import type { Actor } from "@/server/auth/session";
 import { needOf, obstaclesOf } from "@/core/job";
 import { readFacts } from "@/server/db/facts";
 import { pool } from "@/server/db/pool";
-import { findSite, type Site } from "@/server/db/sites";
+import type { Site } from "@/server/db/sites";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { loadRepair } from "@/server/views/repair";
 import { givenDatabase } from "@/tests/support/database";
-import { done, hire, openShop, OpenJob, part, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { done, OpenJob, openWorkshop, part, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
@@ -15,10 +15,7 @@ let technician: Actor;
 let site: Site;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
-  await stockBook(lead);
-  site = await findSite(pool(), lead.siteId);
+  ({ lead, technician, site } = await openWorkshop());
 });
 
 let plates = 0;
@@ -52,6 +49,9 @@ describe("what the book holds of a repair", () => {
     const known = await loadRepair(pool(), "boost-hose", "split");
     expect(known.takes).toMatchObject({ minutes: 45, partsCost: euro(38) });
     expect(known.sheet?.companions.map(({ what }) => what)).toEqual([CLAMP.what, SCREW.what]);
+    await done(send(lead, "write-repair", { ...sheet, takes: null }));
+    expect((await loadRepair(pool(), "boost-hose", "split")).takes).toBeNull();
+    await done(send(lead, "write-repair", sheet));
   });
 
   test("goes with the repair until it is checked off, with where each value is from", async () => {

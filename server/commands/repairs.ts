@@ -4,7 +4,7 @@ import type { Cause, Money } from "@/core/book";
 import { OPTION_KINDS, type OptionKind, type RepairSheet } from "@/core/repair";
 import { may } from "@/server/auth/rights";
 import { ensureCause } from "@/server/db/book";
-import { isLeadsSheet, setRepair, writeRepairSheet } from "@/server/db/repair-sheets";
+import { isLeadsSheet, removeRepair, setRepair, writeRepairSheet } from "@/server/db/repairs";
 import { wordExists } from "@/server/db/words";
 import { jobChange, key, line, minutes, money, optionalLine, optionalText, seq, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
@@ -150,6 +150,7 @@ export const writeRepair: Command<WriteRepairInput, null> = {
     await ensureCause(db, sheet, actor.personId, now);
     const { component, failure } = sheet;
     if (takes) await setRepair(db, { component, failure, ...takes }, actor.personId, now);
+    else await removeRepair(db, { component, failure });
     await writeRepairSheet(db, sheet, actor.personId, now);
     return null;
   },

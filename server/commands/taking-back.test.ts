@@ -13,7 +13,7 @@ import { loadJobSheet } from "@/server/views/job-sheet";
 import { listOpenJobs } from "@/server/db/job-lists";
 import { findSite } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
-import { hire, openShop, OpenJob, part, refusalOf, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { hire, OpenJob, openWorkshop, part, refusalOf, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
@@ -23,12 +23,10 @@ let apprentice: Actor;
 let desk: Actor;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
+  ({ lead, technician } = await openWorkshop());
   colleague = await hire(lead, "Colleague", "technician");
   apprentice = await hire(lead, "Apprentice", "apprentice");
   desk = await hire(lead, "Desk", "desk");
-  await stockBook(lead);
 });
 
 const reason = { state: "not-looked", text: "" };

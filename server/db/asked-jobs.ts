@@ -1,6 +1,7 @@
 import "server-only";
 import type { Cause } from "@/core/book";
 import type { JobId } from "@/core/ids";
+import type { FindingResult } from "@/core/job";
 import type { Mark } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
 import { VEHICLE_OF_JOB } from "./job-lists";
@@ -152,7 +153,7 @@ export interface JobFoundRow {
   readonly plate: string | null;
   readonly complaint: string;
   readonly closedAt: Date;
-  readonly finding: string;
+  readonly finding: FindingResult;
   readonly causes: readonly Cause[];
   readonly minutes: number;
   readonly cameBack: boolean;

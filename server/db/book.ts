@@ -3,12 +3,10 @@ import type { JobId, PersonId, VehicleId } from "@/core/ids";
 import {
   type Cause,
   type ConditionTopic,
-  type Repair,
   type KnownCause,
   type KnownComponent,
   type Link,
   type Needs,
-  type Pattern,
   NEEDS_NOTHING,
 } from "@/core/book";
 import type { Db } from "./pool";
@@ -247,117 +245,4 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
      group by k.key, f.key, k.system
      order by k.key, f.key`,
   );
-}
-
-/** Cures that are looked at, the latest ones. */
-const LATEST_CURES = 30;
-
-/** What cures of a cause took here, for causes whose repair nobody wrote down: the medians of the latest. */
-export async function readLearntRepairs(db: Db): Promise<Repair[]> {
-  return many<Repair>(
-    db,
-    `select k.component, k.failure, t.minutes, null as access, 0 as "accessMinutes", t.learnt,
-       json_build_object('amount', t.cost, 'currency', t.currency) as "partsCost"
-     from cause k,
-       lateral (
-         select count(*)::int as learnt, percentile_cont(0.5) within group (order by minutes) as minutes,
-           percentile_cont(0.5) within group (order by cost)::numeric(11, 2) as cost, min(currency) as currency
-         from (
-           select p.minutes, p.cost, p.currency
-           from job_part p
-           join job j on j.id = p.job_id and j.closed_at is not null and not j.came_back
-           where p.component = k.component and p.failure = k.failure and p.result = 'fixed' and not p.get_home
-           order by p.job_id desc
-           limit ${LATEST_CURES}
-         ) latest
-       ) t
-     where not exists (select from fix x where x.component = k.component and x.failure = k.failure) and t.learnt > 0`,
-  );
-}
-
-/** What each repair of the book takes, under its words of today. */
-export async function readRepairs(db: Db): Promise<Repair[]> {
-  return many<Repair>(
-    db,
-    `select distinct on (k.key, f.key) k.key as component, f.key as failure, x.minutes, x.access,
-       x.access_minutes as "accessMinutes", json_build_object('amount', x.parts_cost, 'currency', x.currency) as "partsCost"
-     from fix x
-     join component written on written.key = x.component
-     join component k on k.key = coalesce(written.merged_into, written.key)
-     join failure meant on meant.key = x.failure
-     join failure f on f.key = coalesce(meant.merged_into, meant.key)
-     order by k.key, f.key, written.merged_into is not null, meant.merged_into is not null`,
-  );
-}
-
-/** Writes down what a repair takes. */
-export async function insertRepair(db: Db, repair: Repair, by: PersonId, now: Date): Promise<void> {
-  const { component, failure, minutes, access, accessMinutes, partsCost } = repair;
-  await execute(
-    db,
-    `insert into fix
-       (component, failure, minutes, access, access_minutes, parts_cost, currency, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-    [component, failure, minutes, access, accessMinutes, partsCost.amount, partsCost.currency, now, by],
-  );
-}
-
-/** Every known failure of the book, under its words of today. */
-export async function readPatterns(db: Db): Promise<Pattern[]> {
-  return many<Pattern>(
-    db,
-    `select key, title, current_component(component) as component, current_failure(failure) as failure, evidence,
-       array(select distinct coalesce(current_symptom(s), s) from unnest(symptoms) s order by 1) as symptoms, codes,
-       confirm_by as "confirmBy", note,
-       json_build_object('make', make, 'models', models, 'engines', engines, 'transmissions', transmissions,
-         'markets', markets, 'years', case when first_year is null then null else json_build_array(first_year, last_year) end
-       ) as applies,
-       case when from_km is null then null else json_build_array(from_km, to_km) end as "odometerKm"
-     from pattern
-     order by key`,
-  );
-}
-
-/** Writes a known failure down. */
-export async function insertPattern(db: Db, pattern: Pattern, by: PersonId, now: Date): Promise<void> {
-  const { applies, odometerKm } = pattern;
-  await execute(
-    db,
-    `insert into pattern
-       (key, title, component, failure, make, models, first_year, last_year, engines, transmissions, markets,
-        from_km, to_km, evidence, symptoms, codes, confirm_by, note, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)`,
-    [
-      pattern.key,
-      pattern.title,
-      pattern.component,
-      pattern.failure,
-      applies.make,
-      applies.models,
-      applies.years?.[0] ?? null,
-      applies.years?.[1] ?? null,
-      applies.engines,
-      applies.transmissions,
-      applies.markets,
-      odometerKm?.[0] ?? null,
-      odometerKm?.[1] ?? null,
-      pattern.evidence,
-      pattern.symptoms,
-      pattern.codes,
-      pattern.confirmBy,
-      pattern.note,
-      now,
-      by,
-    ],
-  );
-}
-
-/** Takes a repair out of the book. */
-export async function removeRepair(db: Db, { component, failure }: Cause): Promise<void> {
-  await execute(db, "delete from fix where component = $1 and failure = $2", [component, failure]);
-}
-
-/** Takes a known failure out of the book. */
-export async function removePattern(db: Db, key: string): Promise<void> {
-  await execute(db, "delete from pattern where key = $1", [key]);
 }

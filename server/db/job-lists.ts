@@ -1,7 +1,7 @@
 import "server-only";
 import type { Cause } from "@/core/book";
 import type { JobId, PersonId, SiteId } from "@/core/ids";
-import type { FindingResult } from "@/core/job";
+import type { FindingResult, TimedEntry } from "@/core/job";
 import type { OddsRecord } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
@@ -43,21 +43,20 @@ export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]
   );
 }
 
-/** The entries of open jobs whose minutes count, with what they are. */
-export async function listOpenMinutes(
-  db: Db,
-  siteId: SiteId,
-): Promise<{ readonly id: JobId; readonly seq: number; readonly kind: string; readonly minutes: number }[]> {
-  return many(
+/** The entries of open jobs whose minutes count, by job, with what they are. */
+export async function listOpenMinutes(db: Db, siteId: SiteId): Promise<ReadonlyMap<JobId, readonly TimedEntry[]>> {
+  const rows = await many<{ id: JobId; entries: readonly TimedEntry[] }>(
     db,
-    `select e.job_id as id, e.seq, e.kind, e.minutes
+    `select e.job_id as id, json_agg(json_build_object('seq', e.seq, 'kind', e.kind, 'minutes', e.minutes)) as entries
      from job j
      join entry e on e.job_id = j.id and e.minutes > 0
      where j.site_id = $1 and j.closed_at is null
        and not exists (select from entry c where c.job_id = e.job_id and c.corrects = e.seq)
-       and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = j.id and i.kind = 'imported'), 0)`,
+       and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = j.id and i.kind = 'imported'), 0)
+     group by e.job_id`,
     [siteId],
   );
+  return new Map(rows.map(({ id, entries }) => [id, entries]));
 }
 
 export interface ClosedJobRow {

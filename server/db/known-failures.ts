@@ -1,17 +1,71 @@
 import "server-only";
-import type { Applies, Cause } from "@/core/book";
+import { causeKey, type Applies, type Cause, type CauseKey, type Pattern } from "@/core/book";
 import type { PersonId } from "@/core/ids";
-import type { CauseSeen, PatternRecord, VariantCount } from "@/core/known-failures";
-import { PROVES_FROM_RUNG } from "@/core/known-failures";
+import { PROVES_FROM_RUNG, type CauseSeen, type PatternRecord, type VariantCount } from "@/core/known-failures";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
 
-interface SeenRow {
-  readonly component: string;
-  readonly failure: string;
-  readonly variant: number;
-  readonly vehicles: number;
-  readonly jobs: readonly string[];
+/** Known failures under their words of today, where this holds of them. */
+const patternsWhere = (condition: string) => `
+  select key, title, current_component(component) as component, current_failure(failure) as failure, evidence,
+       array(select distinct coalesce(current_symptom(s), s) from unnest(symptoms) s order by 1) as symptoms, codes,
+       confirm_by as "confirmBy", note,
+       json_build_object('make', make, 'models', models, 'engines', engines, 'transmissions', transmissions,
+         'markets', markets, 'years', case when first_year is null then null else json_build_array(first_year, last_year) end
+       ) as applies,
+       case when from_km is null then null else json_build_array(from_km, to_km) end as "odometerKm"
+     from pattern
+     where ${condition}
+     order by key`;
+
+/** Every known failure of the book, those that were withdrawn as well. */
+export async function readPatterns(db: Db): Promise<Pattern[]> {
+  return many<Pattern>(db, patternsWhere("true"));
+}
+
+/** Those that speak: nobody withdrew them. */
+export async function readSpeakingPatterns(db: Db): Promise<Pattern[]> {
+  return many<Pattern>(db, patternsWhere("withdrawn_reason is null"));
+}
+
+/** Writes a known failure down, in place of what was said of it; one that was withdrawn stays so. */
+export async function setPattern(db: Db, pattern: Pattern, by: PersonId, now: Date): Promise<void> {
+  const { applies, odometerKm } = pattern;
+  await execute(
+    db,
+    `insert into pattern
+       (key, title, component, failure, make, models, first_year, last_year, engines, transmissions, markets,
+        from_km, to_km, evidence, symptoms, codes, confirm_by, note, created_at, created_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+     on conflict (key) do update
+     set title = excluded.title, component = excluded.component, failure = excluded.failure, make = excluded.make,
+       models = excluded.models, first_year = excluded.first_year, last_year = excluded.last_year, engines = excluded.engines,
+       transmissions = excluded.transmissions, markets = excluded.markets, from_km = excluded.from_km, to_km = excluded.to_km,
+       evidence = excluded.evidence, symptoms = excluded.symptoms, codes = excluded.codes, confirm_by = excluded.confirm_by,
+       note = excluded.note, created_at = excluded.created_at, created_by = excluded.created_by`,
+    [
+      pattern.key,
+      pattern.title,
+      pattern.component,
+      pattern.failure,
+      applies.make,
+      applies.models,
+      applies.years?.[0] ?? null,
+      applies.years?.[1] ?? null,
+      applies.engines,
+      applies.transmissions,
+      applies.markets,
+      odometerKm?.[0] ?? null,
+      odometerKm?.[1] ?? null,
+      pattern.evidence,
+      pattern.symptoms,
+      pattern.codes,
+      pattern.confirmBy,
+      pattern.note,
+      now,
+      by,
+    ],
+  );
 }
 
 /** Vehicles with closed jobs, by how they are built, and the causes that these jobs came to and that still stand. */
@@ -25,7 +79,7 @@ export async function countVariants(db: Db): Promise<{ variants: VariantCount[];
      order by 1, 2, 3, 4, 5, 6`,
   );
   const placeOf = new Map(variants.map((variant, at) => [variantKey(variant), at]));
-  const rows = await many<Omit<SeenRow, "variant"> & VariantCount>(
+  const rows = await many<VariantCount & Cause & { readonly jobs: readonly string[] }>(
     db,
     `select current_component(c.component) as component, current_failure(c.failure) as failure,
        v.make, v.model, v.year, v.engine, v.transmission, v.market,
@@ -37,13 +91,13 @@ export async function countVariants(db: Db): Promise<{ variants: VariantCount[];
      group by 1, 2, 3, 4, 5, 6, 7, 8
      order by 1, 2`,
   );
-  const causes = new Map<string, CauseSeen & { seen: SeenRow[] }>();
-  for (const { component, failure, vehicles, jobs, ...variant } of rows) {
-    const key = `${component}/${failure}`;
-    const cause = causes.get(key) ?? { component, failure, seen: [] };
-    const at = placeOf.get(variantKey(variant));
-    if (at !== undefined) cause.seen.push({ component, failure, variant: at, vehicles, jobs });
-    causes.set(key, cause);
+  const causes = new Map<CauseKey, Cause & { seen: CauseSeen["seen"][number][] }>();
+  for (const row of rows) {
+    const { component, failure, vehicles, jobs } = row;
+    const cause = causes.get(causeKey(row)) ?? { component, failure, seen: [] };
+    const variant = placeOf.get(variantKey(row));
+    if (variant !== undefined) cause.seen.push({ variant, vehicles, jobs });
+    causes.set(causeKey(row), cause);
   }
   return { variants, causes: [...causes.values()] };
 }

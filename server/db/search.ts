@@ -8,50 +8,33 @@ export interface NameFound extends Omit<Named, "kind"> {
   readonly kind: Named["kind"] | "procedure";
 }
 
-/** Names for each word, the likest first. */
-const PER_WORD = 40;
+/** The likest names for each word: those that this holds of, so many of them. */
+const namesWhere = (condition: string, most: number) => `
+  select distinct n.kind, n.key, n.owner, n.name
+  from unnest($1::text[]) as asked (word),
+    lateral (
+      select kind, key, owner, name
+      from search_name
+      where ${condition}
+      order by word_similarity(asked.word, folded) desc, length(folded)
+      limit ${most}
+    ) n`;
+
+const LIKE = namesWhere("asked.word <% folded", 40);
+// How like a name has to be for a word that nothing is called: one letter in a short word.
+const NEARLY = namesWhere("kind <> 'code' and word_similarity(asked.word, folded) >= 0.3", 12);
 
 /**
  * Everything that is called like one of these words: whole words, their beginnings, and with letters swapped or missing (pg_trgm, word similarity).
  * @param words without their endings, as `stem` gives them
  */
 export async function namesLike(db: Db, words: readonly string[]): Promise<NameFound[]> {
-  if (!words.length) return [];
-  return many<NameFound>(
-    db,
-    `select distinct n.kind, n.key, n.owner, n.name
-     from unnest($1::text[]) as asked (word),
-       lateral (
-         select kind, key, owner, name
-         from search_name
-         where asked.word <% folded
-         order by word_similarity(asked.word, folded) desc, length(folded)
-         limit ${PER_WORD}
-       ) n`,
-    [words],
-  );
+  return words.length ? many<NameFound>(db, LIKE, [words]) : [];
 }
-
-/** How like a name has to be for a word that nothing is called: one letter in a short word. */
-const LEAST_LIKE = 0.3;
-const PER_STRANGE_WORD = 12;
 
 /** The same for words of which `namesLike` found nothing, less strictly; every name is looked at. */
 export async function namesNearly(db: Db, words: readonly string[]): Promise<NameFound[]> {
-  if (!words.length) return [];
-  return many<NameFound>(
-    db,
-    `select distinct n.kind, n.key, n.owner, n.name
-     from unnest($1::text[]) as asked (word),
-       lateral (
-         select kind, key, owner, name
-         from search_name
-         where kind <> 'code' and word_similarity(asked.word, folded) >= ${LEAST_LIKE}
-         order by word_similarity(asked.word, folded) desc, length(folded)
-         limit ${PER_STRANGE_WORD}
-       ) n`,
-    [words],
-  );
+  return words.length ? many<NameFound>(db, NEARLY, [words]) : [];
 }
 
 /**

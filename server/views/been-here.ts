@@ -1,5 +1,5 @@
 import "server-only";
-import { causeName, likenessWords, type Labels } from "@/core/words";
+import { likenessWords, type Labels } from "@/core/words";
 import { deadEndsOf, type CauseKey, type Money, type TrialSum } from "@/core/book";
 import { likeness, presentFeatures, SUSPECT_WORTH, type CaseFile, VEHICLE_WORTH } from "@/core/case";
 import type { Advice } from "@/core/plan";
@@ -18,6 +18,7 @@ import { EVERY_JOB, findLikeJobs, readFeatureJobs, readLikeJobs } from "@/server
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { readTrials } from "@/server/db/trials";
+import { outcomeText } from "./outcome";
 
 export interface LikeJobView {
   readonly id: JobId;
@@ -88,7 +89,7 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
         minutes,
         settledBy,
         vehicle: vehicleName(vehicle),
-        causes: causesText(own, labels),
+        causes: outcomeText(labels, own),
         score: like.score,
         because: likenessWords(labels, like),
       },
@@ -111,14 +112,6 @@ function vehicleWorth(vehicle: Vehicle): readonly (readonly [Mark, number])[] {
 
 /** Even a feature that every job shows is something that two jobs share. */
 const LEAST_RARITY = 0.1;
-
-function causesText(
-  { causes, finding }: { causes: readonly { component: string; failure: string }[]; finding: string },
-  labels: Labels,
-): string {
-  if (causes.length) return causes.map((cause) => causeName(labels, cause)).join(" and ");
-  return finding === "unresolved" ? "Not solved" : "No fault found";
-}
 
 export interface DeadEndView {
   readonly kind: "part" | "test";

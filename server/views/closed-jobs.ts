@@ -1,6 +1,4 @@
 import "server-only";
-import { causeName } from "@/core/words";
-import { FINDING_WORDS } from "@/core/entries";
 import {
   CLOSED_PAGE,
   listClosedJobs,
@@ -11,6 +9,7 @@ import {
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { loadLabels } from "@/server/book/load";
+import { outcomeText } from "./outcome";
 
 export interface ClosedJobView extends ClosedJobRow {
   readonly outcome: string;
@@ -30,9 +29,7 @@ export async function loadClosedJobs(site: Site, asked: ClosedJobsAsked): Promis
   const [rows, labels] = await Promise.all([listClosedJobs(pool(), site.id, asked), loadLabels(pool())]);
   const jobs = rows.slice(0, CLOSED_PAGE).map((row) => ({
     ...row,
-    outcome: row.causes.length
-      ? row.causes.map((cause) => causeName(labels, cause)).join(" and ")
-      : FINDING_WORDS[row.finding],
+    outcome: outcomeText(labels, row),
   }));
   return {
     jobs,

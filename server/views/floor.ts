@@ -75,10 +75,7 @@ export async function loadFloor(site: Site, now: Date): Promise<Floor> {
     rows.map((row) =>
       floorJob(db, site, row, labels).then((job) => ({
         job: job.view,
-        spent: spentOn(
-          job.facts,
-          timed.filter(({ id }) => id === row.id),
-        ),
+        spent: spentOn(job.facts, timed.get(row.id) ?? []),
       })),
     ),
   );

@@ -10,6 +10,7 @@ import {
   deadEndMinutes,
   needOf,
   obstaclesOf,
+  pointedAt,
   rungOfJob,
   SIGNABLE,
   spentOn,
@@ -42,7 +43,7 @@ import { codeMeanings, type CodeMeaning } from "./codes";
 import { jobOf } from "./job-of";
 import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
 import { outlookOf } from "./outlook";
-import { estimateViews, pointedAt, type EstimateView } from "./repair";
+import { estimateViews, type EstimateView } from "./repair";
 import { proofView, type ProofView } from "./proof";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
 import { currentCause, trailMap, type TrailMapView } from "./trail-map";
@@ -135,7 +136,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   ]);
   const file = caseOf(facts);
   const conditions = words.conditions.map(({ key }) => key);
-  const { book, advice, roads } = await outlookOf(db, site, job, facts);
+  const { book, advice, roads, looks } = await outlookOf(db, site, job, facts);
   const labels = labelsFrom(words, book.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const componentOf = new Map(book.procedures.map(({ key, component }) => [key, component]));
@@ -166,7 +167,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     words,
     like,
     deadEnds: ends,
-    estimates: estimateViews(facts, book, labels),
+    estimates: estimateViews(facts, looks, labels),
     pointedAt: pointedAt(facts),
     proceduresVersion: ownProcedures,
     codeMeanings: meanings,

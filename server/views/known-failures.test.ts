@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import type { Actor } from "@/server/auth/session";
-import { insertPattern } from "@/server/db/book";
+import { setPattern } from "@/server/db/known-failures";
 import { pool } from "@/server/db/pool";
 import { loadBook } from "@/server/book/load";
 import { findSite } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
 import { emptyCase, patternFor } from "@/tests/support/shop";
-import { done, NOW, openShop, OpenJob, part, refusalOf, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { done, NOW, OpenJob, openWorkshop, part, refusalOf, send, VEHICLE } from "@/tests/support/workshop";
 import { loadKnownFailures, loadKnownFailuresView, loadProposals } from "./known-failures";
 
 givenDatabase();
@@ -34,8 +34,7 @@ const HOSE = ["boost-hose", "split"] as const;
 const TURBO = ["turbocharger", "sticking"] as const;
 
 beforeAll(async () => {
-  lead = await openShop();
-  await stockBook(lead);
+  ({ lead } = await openWorkshop());
   const pattern = (key: string, more: object) => ({
     ...patternFor("boost-hose/split"),
     key,
@@ -43,14 +42,14 @@ beforeAll(async () => {
     applies: { make: "Tarrow", models: ["Packet"], years: null, engines: [], transmissions: [], markets: [] },
     ...more,
   });
-  await insertPattern(pool(), pattern("claimed", { evidence: "proved" }), lead.personId, NOW);
-  await insertPattern(
+  await setPattern(pool(), pattern("claimed", { evidence: "proved" }), lead.personId, NOW);
+  await setPattern(
     pool(),
     pattern("elsewhere", { evidence: "proved", applies: { ...pattern("x", {}).applies, models: ["Letter"] } }),
     lead.personId,
     NOW,
   );
-  await insertPattern(
+  await setPattern(
     pool(),
     pattern("bulletin", {
       evidence: "bulletin",

@@ -2,9 +2,9 @@ import "server-only";
 import type { Applies, Grade, Pattern } from "@/core/book";
 import { causeName } from "@/core/words";
 import { gradeOf, proposalsFrom, type Proposal } from "@/core/known-failures";
-import { readPatterns } from "@/server/db/book";
+
 import { loadLabels } from "@/server/book/load";
-import { countPatterns, countVariants, readDismissed, readWithdrawn } from "@/server/db/known-failures";
+import { countPatterns, countVariants, readDismissed, readPatterns, readWithdrawn } from "@/server/db/known-failures";
 import type { Db } from "@/server/db/pool";
 
 /** A known failure with what the jobs here say of it. */

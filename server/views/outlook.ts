@@ -1,6 +1,6 @@
 import { item } from "@/core/place";
 import "server-only";
-import { advise, type Advice } from "@/core/plan";
+import { advise, secondLook, type Advice, type SecondLook } from "@/core/plan";
 import { roadsOf, type RoadNow } from "@/core/odds";
 import type { Book } from "@/core/book";
 import type { JobId } from "@/core/ids";
@@ -15,6 +15,8 @@ export interface Outlook {
   readonly book: Book;
   readonly advice: Advice;
   readonly roads: readonly RoadNow[];
+  /** What a second look says of each estimate, in their order; null where it names no cause, or the job is closed. */
+  readonly looks: readonly (SecondLook | null)[];
 }
 
 interface Kept {
@@ -49,7 +51,11 @@ async function workOut(db: Db, site: Site, facts: JobFacts): Promise<Outlook> {
   const book = await loadBook(db, site, file);
   const advice = advise(book, file);
   const { posterior, closures } = advice;
-  return { book, advice, roads: roadsOf(book, file, { posterior, closures, proved: provedCauses(facts) }) };
+  const roads = roadsOf(book, file, { posterior, closures, proved: provedCauses(facts) });
+  const looks = (facts.estimates ?? []).map(({ cause, amount }) =>
+    cause && !facts.closed ? secondLook(book, file, cause, amount.amount) : null,
+  );
+  return { book, advice, roads, looks };
 }
 
 /** The causes of a finding that is proved: their roads run through. */

@@ -1,20 +1,21 @@
 import "server-only";
-import type { Book, Money } from "@/core/book";
-import { caseOf, type Estimate, type JobFacts } from "@/core/job";
-import { secondLook } from "@/core/plan";
+import type { Money } from "@/core/book";
+import type { Estimate, JobFacts } from "@/core/job";
+import type { SecondLook } from "@/core/plan";
 import type { MixingRule, RepairSheet, SourceRecord } from "@/core/repair";
 import { causeName, type Labels } from "@/core/words";
-import { readRepairs } from "@/server/db/book";
+
 import type { Db } from "@/server/db/pool";
 import {
   earlierCompanions,
   findRepairSheet,
   learntRepairOf,
   mixingRulesOf,
+  readRepairs,
   sourceRecordsOf,
   type EarlierCompanion,
   type LearntRepair,
-} from "@/server/db/repair-sheets";
+} from "@/server/db/repairs";
 
 /** What the shop knows of repairing a cause: what somebody wrote down, and what jobs show. */
 export interface RepairKnown {
@@ -72,11 +73,15 @@ export interface EstimateView extends Pick<Estimate, "seq" | "from" | "what" | "
   } | null;
 }
 
-/** The estimates of a job, each weighed against testing first as the odds stand; a repaired one is past that. */
-export function estimateViews(facts: JobFacts, book: Book, labels: Labels): readonly EstimateView[] {
-  const { currency } = book.shop;
-  return (facts.estimates ?? []).map(({ seq, from, what, cause, amount }) => {
-    const look = cause && !facts.closed ? secondLook(book, caseOf(facts), cause, amount.amount) : null;
+/** The estimates of a job, each with its second look as the odds stand. */
+export function estimateViews(
+  { estimates = [] }: JobFacts,
+  looks: readonly (SecondLook | null)[],
+  labels: Labels,
+): readonly EstimateView[] {
+  return estimates.map(({ seq, from, what, cause, amount }, at) => {
+    const look = looks[at] ?? null;
+    const { currency } = amount;
     return {
       seq,
       from,
@@ -95,13 +100,4 @@ export function estimateViews(facts: JobFacts, book: Book, labels: Labels): read
       },
     };
   });
-}
-
-/** Whether any test of this job spoke for a component: where none did, a part of it is fitted on judgement. */
-export function pointedAt({ tests, parts }: JobFacts): readonly string[] {
-  const FOR: ReadonlySet<string> = new Set(["proves", "confirms", "supports"]);
-  const spoken = tests.flatMap(({ effects }) =>
-    effects.flatMap(({ effect, component }) => (FOR.has(effect) ? component : [])),
-  );
-  return [...new Set([...spoken, ...parts.map(({ component }) => component)])];
 }

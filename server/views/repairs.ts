@@ -3,7 +3,7 @@ import type { Cause } from "@/core/book";
 import { causeName } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
 import { pool } from "@/server/db/pool";
-import { listRepairs, type RepairRow } from "@/server/db/repair-sheets";
+import { listRepairs, type RepairRow } from "@/server/db/repairs";
 import { wordExists } from "@/server/db/words";
 import { loadRepair, type RepairKnown } from "./repair";
 

@@ -1,12 +1,13 @@
 import "server-only";
-import { causeName } from "@/core/words";
+import type { Labels } from "@/core/words";
 import type { VehicleId } from "@/core/ids";
-import { FINDING_WORDS, PART_RESULT_WORDS } from "@/core/entries";
+import { PART_RESULT_WORDS } from "@/core/entries";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { jobsOfVehicle, partsOfVehicle, type VehicleJobRow, type VehiclePartRow } from "@/server/db/vehicle-history";
 import { maybeVehicle, type VehicleRow } from "@/server/db/vehicles";
 import { loadLabels } from "@/server/book/load";
+import { outcomeText } from "./outcome";
 
 export interface VehicleHistory {
   readonly vehicle: VehicleRow;
@@ -26,7 +27,7 @@ export async function loadVehicleHistory(site: Site, id: VehicleId): Promise<Veh
   ]);
   return {
     vehicle,
-    jobs: jobs.map((job) => ({ ...job, outcome: outcomeOf(job, (cause) => causeName(labels, cause)) })),
+    jobs: jobs.map((job) => ({ ...job, outcome: outcomeOf(job, labels) })),
     parts: parts.map((part) => ({
       ...part,
       name: labels.component(part.component),
@@ -35,11 +36,7 @@ export async function loadVehicleHistory(site: Site, id: VehicleId): Promise<Veh
   };
 }
 
-function outcomeOf(
-  { causes, finding, closedAt }: VehicleJobRow,
-  nameOf: (cause: VehicleJobRow["causes"][number]) => string,
-) {
-  if (causes.length) return causes.map(nameOf).join(" and ");
-  if (finding) return FINDING_WORDS[finding];
+function outcomeOf({ causes, finding, closedAt }: VehicleJobRow, labels: Labels): string {
+  if (finding) return outcomeText(labels, { causes, finding });
   return closedAt ? "Closed" : "Open";
 }

@@ -11,7 +11,7 @@ import { readFacts } from "@/server/db/facts";
 import { findSite, type Site } from "@/server/db/sites";
 import { loadBook, loadLabels } from "@/server/book/load";
 import { givenDatabase } from "@/tests/support/database";
-import { hire, NOW, openShop, OpenJob, part, send, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { NOW, OpenJob, openWorkshop, part, send, VEHICLE } from "@/tests/support/workshop";
 import { jobAdviceAnswer } from "./advice-answer";
 import { deadEnds, likeJobs } from "./been-here";
 import { loadClosedJobs } from "./closed-jobs";
@@ -24,10 +24,7 @@ let technician: Actor;
 let site: Site;
 
 beforeAll(async () => {
-  lead = await openShop();
-  technician = await hire(lead, "Technician", "technician");
-  await stockBook(lead);
-  site = await findSite(pool(), lead.siteId);
+  ({ lead, technician, site } = await openWorkshop());
 });
 
 let plates = 0;

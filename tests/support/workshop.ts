@@ -7,10 +7,12 @@ import { setUpShop } from "@/server/auth/set-up";
 import type { Refusal } from "@/server/commands/refusal";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand, type CommandResult } from "@/server/commands/run";
-import { ensureCause, insertRepair } from "@/server/db/book";
+import { ensureCause } from "@/server/db/book";
+import { setRepair } from "@/server/db/repairs";
 import { insertProcedure } from "@/server/db/procedures";
 import { findPersonByName, insertPerson } from "@/server/db/people";
 import { pool } from "@/server/db/pool";
+import { findSite, type Site } from "@/server/db/sites";
 import { repairOf, procedureWith } from "./shop";
 
 export const PASSPHRASE = "long enough for a test";
@@ -42,6 +44,18 @@ export async function hire(lead: Actor, name: string, role: Role): Promise<Actor
   const { siteId, personId: createdBy } = lead;
   await insertPerson(pool(), { id, siteId, name, role, active: true, ...secret, createdAt: NOW, createdBy });
   return { personId: id, siteId, name, role, tokenId: null };
+}
+
+/** A shop at work: its lead, a technician, and the words and procedures that tests speak of. */
+export async function openWorkshop(): Promise<{
+  readonly lead: Actor;
+  readonly technician: Actor;
+  readonly site: Site;
+}> {
+  const lead = await openShop();
+  const technician = await hire(lead, "Technician", "technician");
+  await stockBook(lead);
+  return { lead, technician, site: await findSite(pool(), lead.siteId) };
 }
 
 export interface Sent {
@@ -114,7 +128,7 @@ export async function stockBook(lead: Actor): Promise<void> {
   for (const name of causes) {
     const repair = repairOf(name, 60, 100);
     await ensureCause(pool(), repair, lead.personId, NOW);
-    await insertRepair(pool(), repair, lead.personId, NOW);
+    await setRepair(pool(), repair, lead.personId, NOW);
   }
   const leak = procedureWith(
     "leak-test",

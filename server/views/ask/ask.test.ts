@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
-import { findSite, type Site } from "@/server/db/sites";
+import type { Site } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
-import { NOW, openShop, OpenJob, part, stockBook, VEHICLE } from "@/tests/support/workshop";
+import { NOW, OpenJob, openWorkshop, part, VEHICLE } from "@/tests/support/workshop";
 import { ask, askJson, type AskAnswer } from "./ask";
 
 givenDatabase();
@@ -50,10 +50,7 @@ async function closed({
 }
 
 beforeAll(async () => {
-  const lead = await openShop();
-  await stockBook(lead);
-  site = await findSite(pool(), lead.siteId);
-  technician = lead;
+  ({ lead: technician, site } = await openWorkshop());
   await closed({
     plate: "AB 12",
     complaint: "Crawls up the pass with the caravan",

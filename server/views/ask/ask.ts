@@ -3,7 +3,7 @@ import { genericText } from "@/core/codes";
 import type { Book, Cause } from "@/core/book";
 import type { CaseFile } from "@/core/case";
 import { advise } from "@/core/plan";
-import { causeName, likenessWords, lowerFirst, type Labels } from "@/core/words";
+import { causeName, lowerFirst, type Labels } from "@/core/words";
 import type { Understood } from "@/core/search";
 import type { Vehicle } from "@/core/vehicle";
 import { loadBook, loadLabels } from "@/server/book/load";
@@ -20,7 +20,8 @@ import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { deadEndsFor } from "@/server/views/advice-answer";
 import { deadEnds, type DeadEndView } from "@/server/views/been-here";
-import { askedCase, askedFor, askedVehicle, marksOfQuestion, type AskedMarks } from "./asked-case";
+import { outcomeText } from "@/server/views/outcome";
+import { askedCase, askedFor, askedVehicle, marksOfQuestion, NOTHING_TOLD, type AskedMarks } from "./asked-case";
 import { readQuestion, type Question } from "./question";
 
 /** A cause that jobs like the question came to. */
@@ -98,16 +99,6 @@ export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuesti
     hasAll: matched.length > 0 && matched[0]?.matched === parts,
   };
 }
-
-const NOTHING_TOLD: Omit<CaseFile, "vehicle"> = {
-  odometerKm: null,
-  symptoms: [],
-  codes: [],
-  modulesScanned: [],
-  tests: [],
-  repairsTried: [],
-  access: [],
-};
 
 /** Those that have most of what was asked for. */
 const bestOf = (rows: readonly AskedJobRow[]) => rows.filter(({ matched }) => matched === rows[0]?.matched);
@@ -213,17 +204,11 @@ async function jobsAsked(db: Db, rows: readonly AskedJobRow[], { asked, labels, 
     return {
       ...job,
       score: (matched.get(job.id) ?? 0) / parts,
-      because: [...(sameMake ? likenessWords(labels, { ...SAME_MAKE }) : []), ...has.map(({ of }) => becauseOf(of))],
-      outcome: job.causes.length
-        ? job.causes.map((cause) => causeName(labels, cause)).join(" and ")
-        : job.finding === "unresolved"
-          ? "Not solved"
-          : "No fault found",
+      because: [...(sameMake ? ["same make"] : []), ...has.map(({ of }) => becauseOf(of))],
+      outcome: outcomeText(labels, job),
     };
   });
 }
-
-const SAME_MAKE = { score: 0, sameVehicle: ["make"], shared: [], worth: 0, suspect: null } as const;
 
 function becauseOf({ kind, name }: Understood): string {
   if (kind === "engine" || kind === "transmission" || kind === "model") return `same ${kind}`;

@@ -14,6 +14,17 @@ import type { Question } from "./question";
 const keysOf = (understood: readonly Understood[], kind: UnderstoodKind) =>
   understood.filter((each) => each.kind === kind).map(({ key }) => key);
 
+/** Nothing is said of it. */
+const NO_VEHICLE: Vehicle = {
+  make: "",
+  model: "",
+  year: 0,
+  engine: null,
+  transmission: null,
+  drive: null,
+  market: null,
+};
+
 /** The vehicle that a question speaks of: the one with its plate, else as far as it is described; what is not said of it is empty. */
 export async function askedVehicle(db: Db, understood: readonly Understood[]): Promise<Vehicle> {
   const [plate] = keysOf(understood, "plate");
@@ -22,15 +33,25 @@ export async function askedVehicle(db: Db, understood: readonly Understood[]): P
   const first = (kind: UnderstoodKind) => keysOf(understood, kind)[0] ?? null;
   const model = understood.find(({ kind }) => kind === "model");
   return {
+    ...NO_VEHICLE,
     make: first("make") ?? model?.owner ?? "",
     model: model?.key ?? "",
     year: Number(first("year") ?? 0),
     engine: first("engine"),
     transmission: first("transmission"),
-    drive: null,
-    market: null,
   };
 }
+
+/** A case of which nothing is told yet but its vehicle. */
+export const NOTHING_TOLD: Omit<CaseFile, "vehicle"> = {
+  odometerKm: null,
+  symptoms: [],
+  codes: [],
+  modulesScanned: [],
+  tests: [],
+  repairsTried: [],
+  access: [],
+};
 
 /** A question as a case for the engine; null where it tells of nothing that a vehicle shows. */
 export function askedCase({ understood }: Question, vehicle: Vehicle): CaseFile | null {
@@ -38,16 +59,7 @@ export function askedCase({ understood }: Question, vehicle: Vehicle): CaseFile 
   const symptoms = keysOf(understood, "symptom").map((key, at) => ({ key, conditions: at === 0 ? conditions : [] }));
   const codes = keysOf(understood, "code").map((code) => ({ code, module: null, status: "stored" as const }));
   if (!symptoms.length && !codes.length) return null;
-  return {
-    vehicle,
-    odometerKm: null,
-    symptoms,
-    codes,
-    modulesScanned: [],
-    tests: [],
-    repairsTried: [],
-    access: [],
-  };
+  return { ...NOTHING_TOLD, vehicle, symptoms, codes };
 }
 
 /** One thing that was asked for, by the marks of the jobs that have it. */
@@ -74,10 +86,9 @@ export function marksOfQuestion({ understood }: Question, book: Book): readonly 
         return [codeFeature(each.key)];
       case "engine":
       case "transmission":
-        return [`${each.kind}|${each.key}`];
       case "model": {
-        const { model } = vehicleMarks({ ...NO_VEHICLE, make: each.owner, model: each.key });
-        return model ? [model] : [];
+        const mark = vehicleMarks({ ...NO_VEHICLE, make: each.owner, [each.kind]: each.key })[each.kind];
+        return mark ? [mark] : [];
       }
       case "component":
         return [
@@ -95,16 +106,6 @@ export function marksOfQuestion({ understood }: Question, book: Book): readonly 
     return marks.length ? [{ of, marks }] : [];
   });
 }
-
-const NO_VEHICLE: Vehicle = {
-  make: "",
-  model: "",
-  year: 0,
-  engine: null,
-  transmission: null,
-  drive: null,
-  market: null,
-};
 
 /** So many words that nothing is called are looked for in what customers said. */
 const MOST_WORDS = 4;

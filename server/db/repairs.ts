@@ -104,32 +104,44 @@ export async function sourceRecordsOf(db: Db, component: string): Promise<Source
   );
 }
 
-/** What the latest cures of a cause took, as a rule; null where there are none. */
+/** What the latest cures of a cause took, as a rule. */
 export interface LearntRepair {
   readonly jobs: number;
   readonly minutes: number;
   readonly cost: number;
 }
 
+/** Cures that are looked at, the latest ones. */
 const LATEST_CURES = 30;
 
-/** The medians of the latest cures of a cause, by what jobs recorded. */
+/** The medians of the latest cures of a cause, by what closed jobs recorded: `component` and `failure` are SQL. */
+const learnt = (component: string, failure: string) => `
+  select count(*)::int as jobs, percentile_cont(0.5) within group (order by minutes) as minutes,
+    percentile_cont(0.5) within group (order by cost)::numeric(11, 2) as cost, min(currency) as currency
+  from (
+    select p.minutes, p.cost, p.currency
+    from job_part p
+    join job j on j.id = p.job_id
+    where p.component = ${component} and p.failure = ${failure} and p.result = 'fixed' and not p.get_home
+      and j.closed_at is not null and not j.came_back
+    order by p.job_id desc
+    limit ${LATEST_CURES}
+  ) latest
+  having count(*) > 0`;
+
+/** What the latest cures of a cause took; null where there are none. */
 export async function learntRepairOf(db: Db, { component, failure }: Cause): Promise<LearntRepair | null> {
-  return maybeOne<LearntRepair>(
+  return maybeOne<LearntRepair>(db, `select jobs, minutes, cost from (${learnt("$1", "$2")}) l`, [component, failure]);
+}
+
+/** What cures took here, for causes whose repair nobody wrote down. */
+export async function readLearntRepairs(db: Db): Promise<Repair[]> {
+  return many<Repair>(
     db,
-    `select count(*)::int as jobs, percentile_cont(0.5) within group (order by minutes) as minutes,
-       percentile_cont(0.5) within group (order by cost) as cost
-     from (
-       select p.minutes, p.cost
-       from job_part p
-       join job j on j.id = p.job_id
-       where p.component = $1 and p.failure = $2 and p.result = 'fixed' and not p.get_home and j.closed_at is not null
-         and not j.came_back
-       order by p.job_id desc
-       limit ${LATEST_CURES}
-     ) latest
-     having count(*) > 0`,
-    [component, failure],
+    `select k.component, k.failure, t.minutes, null as access, 0 as "accessMinutes", t.jobs as learnt,
+       json_build_object('amount', t.cost, 'currency', t.currency) as "partsCost"
+     from cause k, lateral (${learnt("k.component", "k.failure")}) t
+     where not exists (select from fix x where x.component = k.component and x.failure = k.failure)`,
   );
 }
 
@@ -154,4 +166,24 @@ export async function listRepairs(db: Db): Promise<RepairRow[]> {
      where k.failure <> 'works-as-designed' and (not k.general or x.component is not null or s.component is not null)
      order by c.label, f.label`,
   );
+}
+
+/** What each repair of the book takes, under its words of today. */
+export async function readRepairs(db: Db): Promise<Repair[]> {
+  return many<Repair>(
+    db,
+    `select distinct on (k.key, f.key) k.key as component, f.key as failure, x.minutes, x.access,
+       x.access_minutes as "accessMinutes", json_build_object('amount', x.parts_cost, 'currency', x.currency) as "partsCost"
+     from fix x
+     join component written on written.key = x.component
+     join component k on k.key = coalesce(written.merged_into, written.key)
+     join failure meant on meant.key = x.failure
+     join failure f on f.key = coalesce(meant.merged_into, meant.key)
+     order by k.key, f.key, written.merged_into is not null, meant.merged_into is not null`,
+  );
+}
+
+/** Takes a repair out of the book. */
+export async function removeRepair(db: Db, { component, failure }: Cause): Promise<void> {
+  await execute(db, "delete from fix where component = $1 and failure = $2", [component, failure]);
 }
