@@ -5,6 +5,7 @@ import { TriedInVain } from "@/features/shared/tried-in-vain";
 import { minutesText } from "@/features/shared/format";
 import type { LikeJobView } from "@/server/views/been-here";
 import { Empty, Section } from "@/ui/section";
+import { Unfold } from "@/ui/unfold";
 import { useJobPage } from "./job-context";
 
 /** Like jobs, each with its cause, what settled it and why it counts as alike. */
@@ -22,14 +23,11 @@ export function BeenHere() {
           <li key={first.id} className="border-b border-rule">
             <LikeJob job={first} others={others.length} />
             {others.length > 0 && (
-              <details>
-                <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm underline decoration-rule-strong underline-offset-4">
-                  The other {others.length === 1 ? "one" : others.length}
-                </summary>
+              <Unfold title={<>The other {others.length === 1 ? "one" : others.length}</>} small>
                 {others.map((job) => (
                   <LikeJob key={job.id} job={job} others={0} />
                 ))}
-              </details>
+              </Unfold>
             )}
           </li>
         ))}

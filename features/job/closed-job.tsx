@@ -9,6 +9,7 @@ import type { JobSheet } from "@/server/views/job-sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { TextArea } from "@/ui/form";
 import { useNotify } from "@/ui/notices";
+import { Unfold } from "@/ui/unfold";
 import { useJobPage, useMay } from "./job-context";
 import { useJobCommand } from "./use-job-command";
 
@@ -79,10 +80,7 @@ function MessageToCustomer() {
       () => notify("This browser does not let it be copied: mark the text instead.", true),
     );
   return (
-    <details className="basis-full">
-      <summary className="inline-flex min-h-11 cursor-pointer items-center font-medium underline decoration-rule-strong underline-offset-4">
-        Message for the customer
-      </summary>
+    <Unfold title="Message for the customer" className="basis-full">
       <TextArea
         aria-label="Message for the customer"
         rows={5}
@@ -92,7 +90,7 @@ function MessageToCustomer() {
       <Button className="mt-2" onClick={() => void copy()}>
         Copy it
       </Button>
-    </details>
+    </Unfold>
   );
 }
 

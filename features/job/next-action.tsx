@@ -5,6 +5,7 @@ import { upperFirst } from "@/core/words";
 import { minutesText, moneyText } from "@/features/shared/format";
 import type { ActionView, WhatIfView } from "@/server/views/advice-view";
 import { Button } from "@/ui/button";
+import { Unfold } from "@/ui/unfold";
 import { Actions, Block } from "./do-next-block";
 import { useJobPage, type JobDialog } from "./job-context";
 
@@ -152,10 +153,7 @@ export function WhatIf({ outcomes }: { readonly outcomes: readonly WhatIfView[] 
   if (!outcomes.length) return null;
   const percent = (p: number) => `${Math.round(p * 100)} %`;
   return (
-    <details className="no-print">
-      <summary className="inline-flex min-h-11 cursor-pointer items-center font-medium underline decoration-rule-strong underline-offset-4">
-        What if?
-      </summary>
+    <Unfold title="What if?" className="no-print">
       <ul>
         {outcomes.map(({ label, chance, moves }) => (
           <li key={label} className="border-t border-rule py-2">
@@ -174,7 +172,7 @@ export function WhatIf({ outcomes }: { readonly outcomes: readonly WhatIfView[] 
           </li>
         ))}
       </ul>
-    </details>
+    </Unfold>
   );
 }
 

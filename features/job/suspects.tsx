@@ -5,6 +5,7 @@ import { percentText } from "@/features/shared/format";
 import type { ReasonView, SuspectView } from "@/server/views/advice-view";
 import { Button } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
+import { Unfold } from "@/ui/unfold";
 import { useJobPage, useMay } from "./job-context";
 
 /** The suspects in the order of their odds, each with what speaks for and against it. */
@@ -55,16 +56,13 @@ function Beside() {
         </p>
       )}
       {changes.length > 0 && (
-        <details>
-          <summary className="inline-flex min-h-11 cursor-pointer items-center font-medium underline decoration-rule-strong underline-offset-4">
-            What would change this?
-          </summary>
+        <Unfold title="What would change this?">
           <ul className="list-disc pl-5">
             {changes.map((text) => (
               <li key={text}>{text}</li>
             ))}
           </ul>
-        </details>
+        </Unfold>
       )}
     </div>
   );

@@ -6,6 +6,7 @@ import { COMPANION_WORDS, companionText } from "@/core/entries";
 import { COMPANION_KINDS, isUnchecked, type CheckOff, type Companion, type CompanionKind } from "@/core/repair";
 import { Button } from "@/ui/button";
 import { SelectInput, TextInput } from "@/ui/form";
+import { Unfold } from "@/ui/unfold";
 
 interface CompanionFieldsProps {
   /** Of the book and of earlier jobs, in their order. */
@@ -55,10 +56,7 @@ export function CompanionFields({ known, checkOffs, onChange }: CompanionFieldsP
           ))}
         </div>
       )}
-      <details>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
-          Something else goes with it
-        </summary>
+      <Unfold title="Something else goes with it" small>
         <div className="grid gap-2 py-2 sm:grid-cols-[1fr_8rem]">
           <TextInput
             aria-label="What goes with it"
@@ -89,7 +87,7 @@ export function CompanionFields({ known, checkOffs, onChange }: CompanionFieldsP
             Add
           </Button>
         </div>
-      </details>
+      </Unfold>
     </section>
   );
 }

@@ -14,7 +14,7 @@ import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText, numberOrText } from "./minutes-field";
 import { OnJudgement } from "./on-judgement";
 import { PlaceField } from "./place-field";
-import { Cautions, RESTRAINT_CAUTIONS } from "./test/cautions";
+import { Cautions, restraintCautions } from "./test/cautions";
 import { CuresField, resultOf } from "./cures-field";
 import { WorkFields, workToSend } from "./work-fields";
 
@@ -81,7 +81,6 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
     if (!cost) setCost(String(plan.partsCost.amount));
     if (!minutes) setMinutes(String(plan.minutes));
   };
-  const isRestraint = sheet.words.components.find(({ key }) => key === cause.component)?.system === "restraints";
   const { work } = form.values;
   const setWork = (part: Partial<RepairWork>) => form.set({ work: { ...work, ...part } });
   return (
@@ -95,7 +94,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
       disabled={!cause.component}
       onSubmit={save}
     >
-      {isRestraint && <Cautions cautions={RESTRAINT_CAUTIONS} />}
+      <Cautions cautions={restraintCautions(sheet.words.components, cause.component)} />
       <CausePicker {...cause} onChange={pick} failureOptional />
       <div className="grid grid-cols-2 gap-4">
         <Field name="partNumber" label="Part number" hint="optional">

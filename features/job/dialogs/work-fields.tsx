@@ -5,6 +5,7 @@ import { HOWS, type RepairWork } from "@/core/repair";
 import { upperFirst } from "@/core/words";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextInput } from "@/ui/form";
+import { Unfold } from "@/ui/unfold";
 import { useRepairKnown } from "../use-repair-known";
 import { CompanionFields } from "./companion-fields";
 import { RevisionFields } from "./revision-fields";
@@ -40,10 +41,7 @@ export function WorkFields({ component, failure, place, work, onChange }: WorkFi
         />
       )}
       <RevisionFields component={component} place={place} work={work} mixing={known.mixing} onChange={onChange} />
-      <details>
-        <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
-          Serial numbers, coding, improved part, old part
-        </summary>
+      <Unfold title="Serial numbers, coding, improved part, old part" small>
         <div className="flex flex-col gap-4 py-2">
           <ValueFields values={work.values} onChange={(values) => onChange({ values })} />
           <Field name="work.improved" label="Improved part" hint="the mark by which it is known">
@@ -63,7 +61,7 @@ export function WorkFields({ component, failure, place, work, onChange }: WorkFi
             The old part is kept
           </label>
         </div>
-      </details>
+      </Unfold>
     </>
   );
 }

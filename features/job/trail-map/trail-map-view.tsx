@@ -3,6 +3,7 @@
 import { percentText } from "@/features/shared/format";
 import type { CrossingView, RoadView } from "@/server/views/trail-map";
 import { Empty } from "@/ui/section";
+import { Unfold } from "@/ui/unfold";
 import { useJobPage } from "../job-context";
 import { Drawing } from "./drawing";
 import { ROAD_FILL } from "./measures";
@@ -33,10 +34,11 @@ export function TrailMapView() {
 function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] }) {
   if (crossings.length < 2) return null;
   return (
-    <details className="px-4 pb-2 sm:px-6 lg:-mt-11 print:mt-0! lg:ml-auto lg:w-fit lg:open:mt-0 lg:open:ml-0 lg:open:w-auto">
-      <summary className="inline-flex min-h-11 cursor-pointer items-center text-sm font-medium underline decoration-rule-strong underline-offset-4">
-        What each entry moved
-      </summary>
+    <Unfold
+      title="What each entry moved"
+      small
+      className="px-4 pb-2 sm:px-6 lg:-mt-11 print:mt-0! lg:ml-auto lg:w-fit lg:open:mt-0 lg:open:ml-0 lg:open:w-auto"
+    >
       <ul className="text-sm">
         {crossings.slice(1).map((crossing) => (
           <li key={crossing.seq} className="border-t border-rule py-1">
@@ -44,7 +46,7 @@ function WhatMoved({ crossings }: { readonly crossings: readonly CrossingView[] 
           </li>
         ))}
       </ul>
-    </details>
+    </Unfold>
   );
 }
 

@@ -1,6 +1,7 @@
 "use client";
 
 import { TriangleAlert } from "lucide-react";
+import type { SystemWord } from "@/server/db/book";
 
 /** The usual caution, before the step. */
 export function Cautions({ cautions }: { readonly cautions: readonly string[] }) {
@@ -27,8 +28,12 @@ export const HIGH_VOLTAGE_CAUTIONS = [
   "Prove the tester on a known source, measure, prove the tester again.",
 ];
 
-/** What every step on airbags and belt tensioners shows, whatever the procedure says. */
-export const RESTRAINT_CAUTIONS = [
+const RESTRAINT_CAUTIONS = [
   "Airbags and belt tensioners: battery off, wait as the maker says, only by who is trained for them. Nothing is bridged or measured at an igniter.",
   "A second person signs the work before the vehicle is handed over.",
 ];
+
+/** What every step on airbags and belt tensioners shows, whatever the procedure says; nothing on other components. */
+export function restraintCautions(components: readonly SystemWord[], component: string | null): readonly string[] {
+  return components.find(({ key }) => key === component)?.system === "restraints" ? RESTRAINT_CAUTIONS : [];
+}

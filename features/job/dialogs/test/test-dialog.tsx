@@ -18,7 +18,7 @@ import { MinutesField, minutesOrText } from "../minutes-field";
 import { PlaceField } from "../place-field";
 import { Before } from "./before";
 import { Calculators } from "./calculators";
-import { Cautions, HIGH_VOLTAGE_CAUTIONS, RESTRAINT_CAUTIONS } from "./cautions";
+import { Cautions, HIGH_VOLTAGE_CAUTIONS, restraintCautions } from "./cautions";
 import { KindFields } from "./kind-fields";
 import { Stopwatch } from "./stopwatch";
 import { baseUnit, newDraft, numbersInDoubt, quantityOf, testReadings, unreadable, type TestDraft } from "./test-draft";
@@ -112,7 +112,6 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
     );
     if (saved) done();
   };
-  const isRestraint = sheet.words.components.find(({ key }) => key === procedure.component)?.system === "restraints";
   return (
     <JobForm
       title={procedure.title}
@@ -127,7 +126,7 @@ function TestForm({ procedure }: { readonly procedure: Procedure }) {
       <Cautions
         cautions={[
           ...(procedure.kind === "high-voltage" ? HIGH_VOLTAGE_CAUTIONS : []),
-          ...(isRestraint ? RESTRAINT_CAUTIONS : []),
+          ...restraintCautions(sheet.words.components, procedure.component),
           ...procedure.cautions,
         ]}
       />
