@@ -72,7 +72,7 @@ function MessageToCustomer() {
   const { vehicle, job, findingText } = sheet;
   const what = findingText?.replace(/^[^:]*: /, "") ?? "the fault";
   const [text, setText] = useState(
-    `You brought us your ${vehicleName(vehicle)}${vehicle.plate ? `, ${vehicle.plate}` : ""}: “${job.complaint}” We repaired: ${lowerFirst(what)}. Has it stayed away since? Please tell us either way. ${site.name}`,
+    `You brought us your ${vehicleName(vehicle)}${vehicle.plate ? `, ${vehicle.plate}` : ""}: “${job.complaint}” What it was: ${lowerFirst(what).replaceAll(": ", ", ")}. Has it stayed away since? Please tell us either way. ${site.name}`,
   );
   const copy = () =>
     navigator.clipboard.writeText(text).then(

@@ -56,6 +56,9 @@ export function JobHead() {
         </p>
       </div>
       <div className="order-last col-span-2 min-w-0 pt-1 lg:order-none lg:col-span-1 lg:pt-0">
+        <div className="sm:hidden">
+          <Found />
+        </div>
         <Told unfolded={unfolded} onUnfold={() => setUnfolded(!unfolded)} />
       </div>
       <Standing />
@@ -188,8 +191,7 @@ function confirmationText({ result, times, tries }: Confirmation): string {
 
 /** Minutes spent, minutes lost, who has it, and how far the cause is proved. */
 function Standing() {
-  const { job, facts, minutes, deadEndMinutes, findingText, rung, cameBack } = useJobPage().sheet;
-  const solved = facts.finding?.result === "root-cause";
+  const { job, facts, minutes, deadEndMinutes } = useJobPage().sheet;
   return (
     <div className="max-w-80 text-right">
       <p className="font-head text-xl leading-tight font-semibold">{minutesText(minutes)}</p>
@@ -197,18 +199,28 @@ function Standing() {
         {deadEndMinutes > 0 ? `${minutesText(deadEndMinutes)} in vain` : "nothing in vain"}
         <span className="hidden sm:inline"> · {job.heldByName ?? "nobody has it"}</span>
       </p>
-      {findingText && (
-        <p
-          className={classNames(
-            "line-clamp-2 text-sm font-medium",
-            cameBack ? "text-brick" : solved ? "text-spruce" : "text-ink",
-          )}
-        >
-          {findingText}
-          {(cameBack || solved) && ` · ${cameBack ? "came back" : RUNGS[rung]}`}
-        </p>
-      )}
+      <div className="hidden sm:block">
+        <Found />
+      </div>
       {facts.closed && <p className="text-sm font-semibold">Closed</p>}
     </div>
+  );
+}
+
+/** What was found, and how far it is proved: on a phone in a line of its own. */
+function Found() {
+  const { facts, findingText, rung, cameBack } = useJobPage().sheet;
+  const solved = facts.finding?.result === "root-cause";
+  if (!findingText) return null;
+  return (
+    <p
+      className={classNames(
+        "line-clamp-2 text-sm font-medium",
+        cameBack ? "text-brick" : solved ? "text-spruce" : "text-ink",
+      )}
+    >
+      {findingText}
+      {(cameBack || solved) && ` · ${cameBack ? "came back" : RUNGS[rung]}`}
+    </p>
   );
 }
