@@ -11,7 +11,8 @@ import { pool } from "@/server/db/pool";
 import { readFile } from "@/server/files/read-file";
 import { uuidOf } from "./random";
 import { isMetOnADrive } from "@/core/book";
-import { obstaclesOf } from "@/core/job";
+import { obstaclesOf, openWaits } from "@/core/job";
+import { isUnchecked } from "@/core/repair";
 import type { PersonName } from "./world";
 
 /** Plays jobs through the very commands that screens use, at the time they are said to have happened. */
@@ -79,10 +80,12 @@ export class JobPlayer {
     return this.job.version;
   }
 
-  /** A drive under the conditions of the complaint, but for those that could not be had. */
+  /** A drive under the conditions of the complaint, but for those that could not be had; what the system has to be waited for first is. */
   async drive(by: PersonName, minutes: number, note: string, notHad: readonly string[] = []): Promise<number> {
     const conditions = this.told.filter((key) => !notHad.includes(key));
-    return this.record("record-proof", by, minutes, { step: "road-test", result: "held", note, conditions, notHad });
+    const waited = openWaits((await readFacts(pool(), this.job.jobId)).parts);
+    const held = { step: "road-test", result: "held", note, conditions, notHad, waited };
+    return this.record("record-proof", by, minutes, held);
   }
 
   /** The codes are cleared, and read again once it was driven: none is there. */
@@ -94,12 +97,28 @@ export class JobPlayer {
 
   /** Closes it; where somebody worked on brakes or steering, another one has looked at it. */
   async finish(by: PersonName, input: Record<string, unknown> = {}): Promise<void> {
+    await this.checkOff(by);
     const facts = await readFacts(pool(), this.job.jobId);
     if (obstaclesOf(facts).some(({ kind }) => kind === "second-look"))
       await this.record("record-second-look", by === "Ilka Venn" ? "Tomas Orrel" : "Ilka Venn", 4, {
         what: "Bolts marked, lines and plugs home, wheel turns free, pedal firm",
       });
     await this.record("close-job", by, 1, input);
+  }
+
+  /** Whatever the book puts beside a repair is done, by the workshop's own sheet where nobody wrote down where a value is from. */
+  async checkOff(by: PersonName): Promise<void> {
+    const { parts } = await readFacts(pool(), this.job.jobId);
+    for (const { seq, work } of parts) {
+      const open = (work?.checkOffs ?? []).filter((each) => !each.done || isUnchecked(each));
+      if (!open.length) continue;
+      const checks = open.map((each) => ({
+        what: each.what,
+        done: true,
+        source: isUnchecked(each) ? "workshop sheet" : null,
+      }));
+      await this.record("check-off", by, 2, { partSeq: seq, checks });
+    }
   }
 
   /** A picture beside the entry recorded last, by who recorded it. */

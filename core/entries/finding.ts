@@ -11,6 +11,8 @@ export interface FindingBody extends Finding {
   readonly tellCustomer?: string | null;
   /** What was lacking, where it was not solved. */
   readonly missing?: readonly Missing[];
+  /** Who takes it from here, where it was not solved: a person, another shop. */
+  readonly takes?: string | null;
 }
 
 export const FINDING_WORDS = {
@@ -39,7 +41,10 @@ export const MISSING_WORDS: Record<Missing, string> = {
   colleague: "a colleague who knows it",
 };
 
-function findingText(labels: Labels, { result, causes, why, left = [], missing = [] }: FindingBody): string {
+function findingText(
+  labels: Labels,
+  { result, causes, why, left = [], missing = [], takes = null }: FindingBody,
+): string {
   const named = causes
     .map((cause) => lowerFirst(causeName(labels, cause)) + at(cause.place) + reasonText(cause.reason ?? null))
     .join(" and ");
@@ -49,7 +54,8 @@ function findingText(labels: Labels, { result, causes, why, left = [], missing =
   });
   const rest = leftOver.length ? `; ${leftOver.join(", ")}` : "";
   const lacks = missing.length ? `; missing: ${missing.map((each) => MISSING_WORDS[each]).join(", ")}` : "";
-  return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${rest}${lacks}${note(why)}`;
+  const goes = takes ? `; ${takes} takes it` : "";
+  return `${FINDING_WORDS[result]}${named ? `: ${named}` : ""}${rest}${lacks}${goes}${note(why)}`;
 }
 
 function reasonText(reason: Reason | null): string {

@@ -1,5 +1,6 @@
 import { lowerFirst, type Labels } from "@/core/words";
 import type { ProofResult, ProofStep } from "@/core/proof";
+import type { PartFact } from "./record";
 import { note } from "./wording";
 import { originOf, type EntryRule } from "./rule";
 
@@ -17,6 +18,8 @@ export interface ProofBody {
   readonly cleanTries?: number | null;
   /** Levels and leaks, looked at again after the drive. */
   readonly levels?: Levels | null;
+  /** Waits that the system needed after the repair (learning, a reboot) and that were waited first, as the repair names them. */
+  readonly waited?: readonly string[];
 }
 
 export const LEVELS = ["as-before", "topped-up", "lost"] as const;
@@ -38,7 +41,17 @@ export const PROOF_WORDS: Record<ProofStep, string> = {
 };
 
 function proofText(labels: Labels, body: ProofBody): string {
-  const { step, result, note: added, conditions = [], notHad = [], km = null, cleanTries = null, levels = null } = body;
+  const {
+    step,
+    result,
+    note: added,
+    conditions = [],
+    notHad = [],
+    km = null,
+    cleanTries = null,
+    levels = null,
+    waited = [],
+  } = body;
   const named = (keys: readonly string[]) => keys.map((key) => lowerFirst(labels.condition(key))).join(", ");
   const said = [
     result === "held" ? "holds" : "the fault came back",
@@ -47,17 +60,28 @@ function proofText(labels: Labels, body: ProofBody): string {
     km === null ? "" : `${km} km`,
     cleanTries === null ? "" : `${cleanTries} clean ${cleanTries === 1 ? "try" : "tries"}`,
     levels ? LEVEL_WORDS[levels] : "",
+    waited.length ? `first waited for: ${waited.map(lowerFirst).join(", ")}` : "",
   ];
   return `${PROOF_WORDS[step]}: ${said.filter(Boolean).join("; ")}${note(added)}`;
+}
+
+/** The same part, with the waits that were waited done. */
+function waitedFor<Part extends PartFact>(part: Part, waited: readonly string[]): Part {
+  if (!part.work) return part;
+  const checkOffs = part.work.checkOffs.map((each) =>
+    each.kind === "wait" && waited.includes(each.what) ? { ...each, done: true } : each,
+  );
+  return { ...part, work: { ...part.work, checkOffs } };
 }
 
 export const proof: EntryRule<ProofBody> = {
   right: "job.record",
   onClosed: true,
   stays: null,
-  adds: ({ proof: before }, entry) => {
-    const { step, result, cleanTries = null } = entry.body;
-    return { proof: [...before, { ...originOf(entry), step, result, cleanTries }] };
+  adds: ({ proof: before, parts }, entry) => {
+    const { step, result, cleanTries = null, waited = [] } = entry.body;
+    const added = { proof: [...before, { ...originOf(entry), step, result, cleanTries }] };
+    return waited.length ? { ...added, parts: parts.map((part) => waitedFor(part, waited)) } : added;
   },
   line: proofText,
   short: (_, { step }) => lowerFirst(PROOF_WORDS[step]),

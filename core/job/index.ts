@@ -54,4 +54,5 @@ export {
 } from "./proved";
 export { spentOn, type Spent, type TimedEntry } from "./spent";
 export { COMEBACKS, unsettles, type Comeback } from "./comeback";
+export { openWaits } from "./companions";
 export { openEntries } from "./open-entries";

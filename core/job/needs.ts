@@ -29,7 +29,8 @@ export function needOf(job: JobFacts): Need {
   if (untried) return { kind: "part-result", seq: untried.seq, component: untried.component };
   if (job.finding && job.finding.result !== "root-cause") return { kind: "decision", about: "close" };
   if (!curePart(job) && (job.finding === null || cameBack(job))) return catching(job) ?? { kind: "test" };
-  const [first, ...others] = openCompanions(job.parts);
+  // What the system has to be waited for is part of the proof.
+  const [first, ...others] = openCompanions(job.parts).filter(({ kind }) => kind !== "wait");
   if (first && curePart(job)) {
     const same = others.filter(({ seq }) => seq === first.seq);
     return {

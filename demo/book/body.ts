@@ -39,6 +39,7 @@ export const BODY_PROCEDURES: readonly Procedure[] = [
     outcomes: {
       "last-step-only": ["Voltage on the last step only", "blower-resistor/open-circuit++ blower-motor/worn--"],
       "all-steps": ["Voltage on every step", "blower-resistor/open-circuit-- blower-motor/worn++"],
+      "runs-on-all": ["Runs on every step, draw as stated", "blower-resistor/open-circuit-- blower-motor/worn--"],
     },
   }),
   procedure({

@@ -63,6 +63,51 @@ export const REPAIR_SHEETS: readonly RepairSheet[] = [
     note: "",
   },
   {
+    component: "injector",
+    failure: "leaking",
+    options: [
+      way({ kind: "part", title: "New injector from the maker", amount: 290, minutes: 75 }, { lifeKm: 250_000 }),
+      way(
+        { kind: "rebuilt", title: "Rebuilt injector with its test sheet", amount: 165, minutes: 75 },
+        { availability: "days", days: 2, lifeKm: 150_000, note: "Only with a class that may run beside the others." },
+      ),
+    ],
+    companions: [
+      { kind: "renew", what: "Copper seat ring, once only", value: null, source: null },
+      { kind: "tighten", what: "Clamp screw", value: "9 N.m + 75°", source: "workshop sheet J-2" },
+      { kind: "code", what: "Class of the new injector taught in at its place", value: null, source: null },
+      { kind: "wait", what: "Quantity learning, eight minutes at a warm idle", value: null, source: null },
+    ],
+    mixing: [
+      { revision: "K3", runsWith: ["K4"] },
+      { revision: "K4", runsWith: ["K3"] },
+      { revision: "K6", runsWith: [] },
+    ],
+    note: "K6 flows more at small quantities: all four or none.",
+  },
+  {
+    component: "belt-tensioner",
+    failure: "worn",
+    options: [
+      way(
+        {
+          kind: "recall",
+          title: "Free under campaign OM-31, at the maker’s workshop in the valley",
+          amount: 0,
+          minutes: 0,
+        },
+        { availability: "days", days: 18, note: "Hauler of 2016 and 2017, built until May 2017." },
+      ),
+      way({ kind: "part", title: "Tensioner, improved bush", amount: 88, minutes: 45 }, { lifeKm: 160_000 }),
+    ],
+    companions: [
+      { kind: "renew", what: "Belt, where it ran on the worn pulley", value: null, source: null },
+      { kind: "tighten", what: "Tensioner screw", value: "48 N.m", source: "workshop sheet B-1" },
+    ],
+    mixing: [],
+    note: "",
+  },
+  {
     component: "sensor-ring",
     failure: "cracked",
     options: [],

@@ -245,6 +245,8 @@ async function unsolved(stage: Stage, now: Date): Promise<void> {
     result: "unresolved",
     causes: [],
     why: "needs a loaded climb with the logger; the owner brings his trailer in spring",
+    missing: ["tool", "information"],
+    takes: "Tomas Orrel",
   });
   await job.finish("Ilka Venn");
 }

@@ -2,8 +2,9 @@ import type { Stage } from "../play";
 import { CLOSED } from "./closed";
 import { MEASURED } from "./measured";
 import { OPEN } from "./open";
+import { REPAIRED, UNDER_REPAIR } from "./repaired";
 
-const ALL = [...CLOSED, ...MEASURED, ...OPEN];
+const ALL = [...CLOSED, ...MEASURED, ...REPAIRED, ...OPEN, ...UNDER_REPAIR];
 export const STORIES = ALL.length;
 
 /** The jobs that are told in full: closed ones with a lesson first, then those that stand open today. */

@@ -209,7 +209,9 @@ test("what only got it home ends as not solved, never as proved", async () => {
   expect(await refused(job, "close-job", { signed: [{ for: "proof", reason: "it runs" }] }, lead)).toContain(
     "only brought home",
   );
-  await job.record("record-finding", { result: "unresolved", why: "hose taped, the new one comes on Friday" });
+  const unsolved = { result: "unresolved", why: "hose taped, the new one comes on Friday", takes: "the lead" };
+  await job.record("record-finding", unsolved);
+  expect((await loadJobSheet(site, job.id))?.trail.at(-1)?.text).toContain("the lead takes it");
   await job.record("close-job", {});
   expect(await rung(job)).toBe(0);
 });

@@ -14,7 +14,7 @@ import {
 } from "@/core/job";
 import { causesAskingReason, ensureCause } from "@/server/db/book";
 import type { JobRow } from "@/server/db/jobs";
-import { jobChange, key, line, optionalText, text } from "@/server/input";
+import { jobChange, key, line, optionalLine, optionalText, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuseInput } from "./refusal";
@@ -27,6 +27,7 @@ interface FindingInput extends JobChange {
   readonly why: string;
   readonly tellCustomer: string | null;
   readonly missing: readonly Missing[];
+  readonly takes: string | null;
 }
 
 /** Names the cause, or says that there is none, or that it was not found. */
@@ -78,16 +79,18 @@ export const recordFinding: Command<FindingInput, JobAnswer> = {
       .items(Joi.string().valid(...MISSING))
       .unique()
       .default([]),
+    takes: optionalLine(80),
   }),
   run: (context, input) =>
     changeJob(context, input, async (job, facts) => {
       const { result, causes, why, tellCustomer, left } = input;
       const missing = result === "unresolved" ? input.missing : [];
+      const takes = result === "unresolved" ? input.takes : null;
       if (result === "root-cause" && !causes.length) refuseInput("causes", "name the cause");
       requireSaid(input, facts);
       await requireReasons(context, job, causes);
       for (const cause of causes) await ensureCause(context.db, cause, context.actor.personId, context.now);
-      return { body: { kind: "finding", result, causes, why, tellCustomer, left, missing } };
+      return { body: { kind: "finding", result, causes, why, tellCustomer, left, missing, takes } };
     }),
 };
 

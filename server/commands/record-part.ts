@@ -1,10 +1,11 @@
 import "server-only";
 import Joi from "joi";
 import { PART_RESULTS, type JobFacts, type PartResult } from "@/core/job";
-import { PART_SOURCES, type PartSource } from "@/core/repair";
+import { NO_WORK, PART_SOURCES, type PartSource, type RepairWork } from "@/core/repair";
 import type { Money } from "@/core/book";
 import { jobChange, key, minutes, money, optionalLine, seq } from "@/server/input";
-import { mixingRulesOf } from "@/server/db/repairs";
+import type { Db } from "@/server/db/pool";
+import { findRepairSheet, mixingRulesOf } from "@/server/db/repairs";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
@@ -53,7 +54,9 @@ export const recordPart: Command<PartInput, JobAnswer> = {
     changeJob(context, input, async (_, facts) => {
       const { component, failure, place, partNumber, source, maker, cost, result, getHome } = input;
       if (input.work) requireOwnComplaints(facts, input.work.cures, "work.cures");
-      const work = input.work && { ...input.work, mixing: await mixingRulesOf(context.db, component) };
+      const work = input.work
+        ? { ...input.work, mixing: await mixingRulesOf(context.db, component) }
+        : await workByTheBook(context.db, input);
       if (cost.currency !== context.site.currency)
         refuseInput("cost.currency", `the shop counts in ${context.site.currency}`);
       const body = {
@@ -72,6 +75,14 @@ export const recordPart: Command<PartInput, JobAnswer> = {
       return { body, minutes: input.minutes };
     }),
 };
+
+/** Where nobody says how it was done, what the book puts beside such a repair is open. */
+async function workByTheBook(db: Db, { component, failure, getHome }: PartInput): Promise<RepairWork | null> {
+  const sheet = failure !== null && !getHome ? await findRepairSheet(db, { component, failure }) : null;
+  if (!sheet?.companions.length) return null;
+  const checkOffs = sheet.companions.map((companion) => ({ ...companion, done: false }));
+  return { ...NO_WORK, checkOffs, mixing: await mixingRulesOf(db, component) };
+}
 
 interface PartResultInput extends JobChange {
   readonly partSeq: number;

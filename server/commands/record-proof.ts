@@ -3,13 +3,13 @@ import Joi from "joi";
 import { isMetOnADrive } from "@/core/book";
 import { LEVELS, type Levels } from "@/core/entries";
 import { exhaustive } from "@/core/exhaustive";
-import type { JobFacts } from "@/core/job";
+import { openWaits, type JobFacts } from "@/core/job";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import { lowerFirst, type Labels } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
 import { readConditionTopics } from "@/server/db/book";
 import type { Db } from "@/server/db/pool";
-import { jobChange, key, minutes, optionalText } from "@/server/input";
+import { jobChange, key, line, minutes, optionalText } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuseInput } from "./refusal";
@@ -25,6 +25,7 @@ interface ProofInput extends JobChange {
   readonly km: number | null;
   readonly cleanTries: number | null;
   readonly levels: Levels | null;
+  readonly waited: readonly string[];
 }
 
 /**
@@ -51,15 +52,30 @@ export const recordProof: Command<ProofInput, JobAnswer> = {
       .valid(...LEVELS)
       .allow(null)
       .default(null),
+    waited: Joi.array().max(30).items(line(120)).unique().default([]),
   }),
   run: (context, input) =>
     changeJob(context, input, async (_, facts) => {
-      const { step, result, note, conditions, notHad, km, cleanTries, levels } = input;
+      const { step, result, note, conditions, notHad, km, cleanTries, levels, waited } = input;
+      requireWaited(input, facts);
       await requireEvidence(context, input, facts);
       const drive = step === "road-test" ? { conditions, notHad, km, cleanTries, levels } : {};
-      return { body: { kind: "proof", step, result, note, ...drive }, minutes: input.minutes };
+      return {
+        body: { kind: "proof", step, result, note, ...drive, ...(waited.length ? { waited } : {}) },
+        minutes: input.minutes,
+      };
     }),
 };
+
+/** What the system needs time for comes before the try: without it, that nothing showed proves nothing. */
+function requireWaited({ step, result, waited }: ProofInput, { parts }: JobFacts): void {
+  const waits = openWaits(parts);
+  const stray = waited.findIndex((each) => !waits.includes(each));
+  if (stray >= 0) refuseInput(`waited[${stray}]`, "is no wait that is still open on this job");
+  const left = waits.filter((each) => !waited.includes(each));
+  if (left.length && result === "held" && (step === "bench" || step === "road-test"))
+    refuseInput("waited", `the system needs this first: ${left.join(", ")}`);
+}
 
 /** What holds has to have been shown by what that step is. */
 async function requireEvidence({ db }: CommandContext, input: ProofInput, facts: JobFacts): Promise<void> {

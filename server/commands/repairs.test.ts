@@ -75,6 +75,20 @@ describe("what the book holds of a repair", () => {
     expect(await kinds(job)).toContain("unchecked");
   });
 
+  test("is open on a job by itself where nobody says how it was done, and not where it only got home", async () => {
+    const job = await open();
+    await job.record("record-part", { ...part("boost-hose", "split", null), getHome: true });
+    expect(await kinds(job)).not.toContain("companions");
+    await job.record("record-part", part("boost-hose", "split", "fixed"));
+    expect(needOf(await readFacts(pool(), job.id))).toMatchObject({
+      kind: "part-result",
+    });
+    expect(obstaclesOf(await readFacts(pool(), job.id))).toContainEqual({
+      kind: "companions",
+      what: [CLAMP.what, SCREW.what],
+    });
+  });
+
   test("learns what goes with a part from jobs, and what its repair takes", async () => {
     const known = await loadRepair(pool(), "boost-hose", "split");
     expect(known.earlier).toMatchObject([{ what: CLAMP.what, jobs: 1 }, { what: SCREW.what }]);
@@ -91,6 +105,23 @@ describe("what the book holds of a repair", () => {
     expect(turbo.learnt).toEqual({ jobs: 3, minutes: 180, cost: 600 });
     expect(turbo.records).toEqual([{ source: "new-maker", fitted: 3, cameBack: 0 }]);
   });
+});
+
+test("what the system has to be waited for comes before a drive that proves, and is done with it", async () => {
+  const job = await open();
+  const wait = { kind: "wait", what: "Quantity learning, eight minutes" };
+  await job.record("record-part", { ...part("boost-hose", "split", "fixed"), work: { checkOffs: [wait] } });
+  expect(needOf(await readFacts(pool(), job.id)).kind).toBe("decision");
+  const drive = { step: "road-test", result: "held" };
+  expect(await refusalOf(job.try("record-proof", drive))).toMatchObject({ problems: [{ path: "waited" }] });
+  const stray = await refusalOf(job.try("record-proof", { ...drive, waited: ["a nap"] }));
+  expect(stray).toMatchObject({ problems: [{ path: "waited[0]" }] });
+  await job.record("record-proof", { step: "road-test", result: "came-back" });
+  expect(await kinds(job)).toContain("companions");
+  const seq = await job.record("record-proof", { ...drive, waited: [wait.what] });
+  expect(await kinds(job)).not.toContain("companions");
+  await job.record("withdraw-entry", { corrects: seq, reason: "the wrong vehicle" });
+  expect(await kinds(job)).toContain("companions");
 });
 
 test("revisions that may not mix stand in the way of closing until they are mended, or a lead signs", async () => {

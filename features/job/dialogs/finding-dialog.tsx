@@ -8,7 +8,7 @@ import { MISSING, type FoundCause, type JobFacts, type LeftOver } from "@/core/j
 import { upperFirst } from "@/core/words";
 import { Button } from "@/ui/button";
 import { ChooseOne, ChooseSome } from "@/ui/choices";
-import { Field, TextArea } from "@/ui/form";
+import { Field, TextArea, TextInput } from "@/ui/form";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
@@ -42,6 +42,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
     why: designed?.what ?? "",
     tellCustomer: designed?.tellCustomer ?? "",
     missing: [] as string[],
+    takes: "",
   });
   const command = useJobCommand("record-finding", "Finding saved", { form });
   const [result, setResult] = form.field("result");
@@ -61,7 +62,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
       lead="Component and how it failed. A job that ends unsolved is a result too: say what is missing."
       command={command}
       form={form}
-      fields={["causes", "left", "why", "tellCustomer"]}
+      fields={["causes", "left", "why", "tellCustomer", "takes"]}
       save="Save the finding"
       disabled={result === "root-cause" && all.length === 0}
       onSubmit={() =>
@@ -72,6 +73,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
           why,
           tellCustomer: noFault ? tellCustomer : null,
           missing: result === "unresolved" ? form.values.missing : [],
+          takes: form.values.takes || null,
         })
       }
     >
@@ -131,7 +133,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
             choices={MISSING.map((each) => ({ value: each, label: upperFirst(MISSING_WORDS[each]) }))}
           />
           <p className="mt-1 text-sm text-ink-soft">
-            Which roads are closed, and by what, goes along by itself. Hand it over to whoever takes it.
+            Which roads are closed, and by what, goes along by itself. What is known is on the hand-over sheet.
           </p>
         </div>
       )}
@@ -141,6 +143,16 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
       >
         <TextArea rows={3} value={why} onChange={(event) => setWhy(event.target.value)} />
       </Field>
+      {result === "unresolved" && (
+        <Field name="takes" label="Who takes it from here" hint="a colleague, another shop, nobody yet">
+          <TextInput {...form.text("takes")} maxLength={80} list="takes-it" />
+        </Field>
+      )}
+      <datalist id="takes-it">
+        {sheet.colleagues.map(({ id, name }) => (
+          <option key={id} value={name} />
+        ))}
+      </datalist>
       {noFault && (
         <Field name="tellCustomer" label="What to tell the customer" hint="in words that need no workshop">
           <TextArea rows={3} value={tellCustomer} onChange={(event) => setTellCustomer(event.target.value)} />

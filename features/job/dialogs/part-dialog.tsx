@@ -16,7 +16,7 @@ import { OnJudgement } from "./on-judgement";
 import { PlaceField } from "./place-field";
 import { Cautions, restraintCautions } from "./test/cautions";
 import { CuresField, resultOf } from "./cures-field";
-import { WorkFields, workToSend } from "./work-fields";
+import { WorkFields, workToSend, type PutIn } from "./work-fields";
 
 export const RESULT_CHOICES = [
   { value: "fixed", label: "Cured it" },
@@ -47,6 +47,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
     result: "later" as string | null,
     getHome: false,
     work: NO_WORK,
+    putIn: { cause: "", whats: [] } as PutIn,
   });
   const command = useJobCommand("record-part", "Repair saved", { form });
   const [cause, setCause] = form.field("cause");
@@ -142,7 +143,14 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
         judgement={work.judgement}
         onChange={(judgement) => setWork({ judgement })}
       />
-      <WorkFields {...cause} place={place} work={work} onChange={setWork} />
+      <WorkFields
+        {...cause}
+        place={place}
+        work={work}
+        onChange={setWork}
+        putIn={form.values.putIn}
+        onPutIn={(putIn, part) => form.set({ putIn, work: { ...work, ...part } })}
+      />
       <MinutesField value={minutes} onChange={setMinutes} />
       <div>
         <p className="mb-2 font-medium">Result</p>

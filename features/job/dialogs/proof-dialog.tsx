@@ -2,9 +2,11 @@
 
 import { isMetOnADrive } from "@/core/book";
 import { LEVELS } from "@/core/entries";
+import { openWaits } from "@/core/job";
 import type { ProofStep } from "@/core/proof";
 import { decimalOf, odometerInput } from "@/features/shared/format";
-import { ChooseOne } from "@/ui/choices";
+import { lowerFirst } from "@/core/words";
+import { ChooseOne, ChooseSome } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
 import { STEP_TITLES } from "../proof-step";
 import { useJobPage } from "../job-context";
@@ -37,6 +39,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
     km: "",
     cleanTries: "",
     levels: null as string | null,
+    waited: [] as readonly string[],
     minutes: "10",
     note: "",
   });
@@ -51,6 +54,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
   const told = [...new Set(sheet.facts.symptoms.flatMap(({ conditions }) => conditions))].filter((key) =>
     drivable.has(key),
   );
+  const waits = openWaits(sheet.facts.parts);
   const isDrive = step === "road-test";
   const isHeld = result === "held";
   const answered = (answer: string) => told.filter((each) => met[each] === answer);
@@ -60,6 +64,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
       result,
       minutes: minutesOrText(minutes),
       note: form.values.note,
+      waited: form.values.waited,
       ...(isDrive
         ? {
             conditions: answered("met"),
@@ -76,7 +81,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
       lead={isDrive ? sheet.symptoms.join("; ") || "Under the conditions of the complaint." : sheet.job.complaint}
       command={command}
       form={form}
-      fields={["minutes", "note", "conditions", "notHad", "km", "cleanTries", "levels"]}
+      fields={["minutes", "note", "conditions", "notHad", "km", "cleanTries", "levels", "waited"]}
       save="Save the proof"
       disabled={!result}
       onSubmit={save}
@@ -94,6 +99,18 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
           ]}
         />
       </div>
+      {step !== "follow-up" && waits.length > 0 && (
+        <Field name="waited" label="What the system needs first" hint="before it, nothing that holds proves anything">
+          <div>
+            <ChooseSome
+              label="What the system needs first"
+              values={form.values.waited}
+              onChange={(waited) => form.set({ waited })}
+              choices={waits.map((each) => ({ value: each, label: `Waited: ${lowerFirst(each)}` }))}
+            />
+          </div>
+        </Field>
+      )}
       {isDrive && isHeld && (
         <>
           {told.length > 0 && (

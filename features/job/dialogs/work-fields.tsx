@@ -1,7 +1,8 @@
 "use client";
 
 import { HOW_WORDS } from "@/core/entries";
-import { HOWS, type RepairWork } from "@/core/repair";
+import { useEffect } from "react";
+import { HOWS, type Companion, type RepairWork } from "@/core/repair";
 import { upperFirst } from "@/core/words";
 import { ChooseOne } from "@/ui/choices";
 import { Field, TextInput } from "@/ui/form";
@@ -11,17 +12,27 @@ import { CompanionFields } from "./companion-fields";
 import { RevisionFields } from "./revision-fields";
 import { ValueFields } from "./value-fields";
 
+/** The cause whose companions of the book were put in, and which those were. */
+export interface PutIn {
+  readonly cause: string;
+  readonly whats: readonly string[];
+}
+
 interface WorkFieldsProps {
   readonly component: string;
   readonly failure: string;
   readonly place: string;
   readonly work: RepairWork;
   readonly onChange: (work: Partial<RepairWork>) => void;
+  readonly putIn: PutIn;
+  readonly onPutIn: (putIn: PutIn, work: Partial<RepairWork>) => void;
 }
 
 /** How the repair is done, what goes with it, and what of it will be asked for later. */
-export function WorkFields({ component, failure, place, work, onChange }: WorkFieldsProps) {
-  const { known } = useRepairKnown(component, failure);
+export function WorkFields(props: WorkFieldsProps) {
+  const { component, failure, place, work, onChange } = props;
+  const { known, isThere } = useRepairKnown(component, failure);
+  usePutIn(props, isThere ? (known.sheet?.companions ?? []) : null);
   return (
     <>
       <div>
@@ -64,6 +75,19 @@ export function WorkFields({ component, failure, place, work, onChange }: WorkFi
       </Unfold>
     </>
   );
+}
+
+/** What the book puts beside this repair is open from the start; what it put beside another one that was chosen first goes again. */
+function usePutIn({ component, failure, work, putIn, onPutIn }: WorkFieldsProps, book: readonly Companion[] | null) {
+  const cause = `${component}/${failure}`;
+  const due = book !== null && putIn.cause !== cause ? book : null;
+  useEffect(() => {
+    if (!due) return;
+    const kept = work.checkOffs.filter(({ what, done }) => done || !putIn.whats.includes(what));
+    const own = new Set(kept.map(({ what }) => what));
+    const fresh = due.filter(({ what }) => !own.has(what)).map((each) => ({ ...each, done: false }));
+    onPutIn({ cause, whats: fresh.map(({ what }) => what) }, { checkOffs: [...fresh, ...kept] });
+  });
 }
 
 /** What is sent of it: rows that nobody filled in are left out. */
