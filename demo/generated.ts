@@ -107,7 +107,9 @@ async function playWork(
     }
   await fit(job, by, { cause: kind.cause, result: "fixed" }, chance);
   const [component, failure] = kind.cause.split("/");
-  await job.record("record-finding", by, 1, { result: "root-cause", causes: [{ component, failure }] });
+  // On such a job nobody has the time to ask what seized it.
+  const reason = failure === "seized" ? { state: "not-looked", text: "" } : null;
+  await job.record("record-finding", by, 1, { result: "root-cause", causes: [{ component, failure, reason }] });
   await prove(job, by, { kind, run, codes }, chance);
 }
 

@@ -123,6 +123,29 @@ test("a job that waits says for what on the floor, and goes on by one tap", asyn
   await browser.find(`${DO_NEXT}[not(contains(., 'valve block'))]`);
 });
 
+test("a seized part says what seized it or that nobody looked; what only got it home, with a bridge in place, ends as nothing proved", async () => {
+  const job = await play("PRF 6", [["record-part", { ...fitted("engine-loom", "broken-wire"), getHome: true }]]);
+  await browser.go(`/jobs/${job}`);
+  await openFromMore(browser, "Bypass");
+  await browser.type("What is bridged, and where", "relay 14, pins 30 and 87");
+  await browser.press("Save", DIALOG);
+  await browser.find("//ol//li[contains(., 'made to get home')]");
+  await browser.press("Cause");
+  await browser.word("Component", "alternator pu", "Alternator pulley clutch");
+  await browser.pick("How it failed", "Seized");
+  await browser.press("Save the finding", DIALOG);
+  await browser.find(`${DIALOG}[contains(., 'hardly fails by itself')]//*[contains(., 'say what made it fail')]`);
+  await browser.press("Not looked for", DIALOG);
+  await browser.press("Save the finding", DIALOG);
+  await browser.find("//ol//li[contains(., 'what made it fail was not looked for')]");
+  await browser.go(`/jobs/${job}?open=close`);
+  await browser.find(`${DIALOG}[contains(., 'brought home')][contains(., 'relay 14, pins 30 and 87')]`);
+  expect(await browser.driver.findElements({ xpath: `${DIALOG}//button[.='Close the job'][not(@disabled)]` })).toEqual(
+    [],
+  );
+  expect(await browser.complaints()).toEqual([]);
+});
+
 test("a job stands on paper for the customer, for a claim and for whoever takes it over, without a button in print", async () => {
   // What was refused above was meant to be.
   await browser.complaints();

@@ -107,7 +107,7 @@ function CompanionRow({ each, onChange, onDrop }: CompanionRowProps) {
             type="checkbox"
             checked={each.done}
             onChange={(event) => onChange({ ...each, done: event.target.checked })}
-            className="size-6 accent-ink"
+            className="size-6 shrink-0 accent-ink"
           />
           <span>
             {each.what}

@@ -170,17 +170,23 @@ function notGone({ parts, symptoms }: JobFacts): readonly LeftOver[] {
   return symptoms.flatMap(({ key }) => (gone.has(key) ? [] : [{ kind: "symptom", key, state: "open" } as const]));
 }
 
-/** The repair that cured it names its cause already. */
+/** The repair that cured it names its cause already; what only got it home is none. */
 function startWith({
   parts,
   finding,
 }: {
-  parts: readonly { component: string; failure: string | null; result: string | null; place?: string | null }[];
+  parts: readonly {
+    component: string;
+    failure: string | null;
+    result: string | null;
+    place?: string | null;
+    getHome?: boolean;
+  }[];
   finding: { causes: readonly FoundCause[] } | null;
 }): readonly FoundCause[] {
   if (finding?.causes.length) return finding.causes;
-  return parts.flatMap(({ component, failure, result, place = null }) =>
-    failure && (result === "fixed" || result === "partly") ? [{ component, failure, place }] : [],
+  return parts.flatMap(({ component, failure, result, place = null, getHome = false }) =>
+    failure && !getHome && (result === "fixed" || result === "partly") ? [{ component, failure, place }] : [],
   );
 }
 
