@@ -5,7 +5,7 @@ import { hashPassphrase } from "@/server/auth/passphrase";
 import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
 import { ensureCause } from "@/server/db/book";
-import { setPattern } from "@/server/db/known-failures";
+import { setKnownFailure } from "@/server/db/known-failures";
 import { insertProcedure, readProcedure } from "@/server/db/procedures";
 import { setRepair, writeRepairSheet } from "@/server/db/repairs";
 import { setMarketMatters } from "@/server/db/catalogue";
@@ -25,7 +25,7 @@ import {
   REPAIR_SHEETS,
   INSTRUMENTS,
   MARKET_MATTERS,
-  PATTERNS,
+  knownFailures,
   PROCEDURES,
 } from "./book";
 import { GENERATED_JOBS, playGenerated } from "./generated";
@@ -111,7 +111,10 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
   }
   for (const sheet of REPAIR_SHEETS) await writeRepairSheet(db, sheet, lead.personId, now);
   for (const procedure of PROCEDURES) await insertProcedure(db, procedure, lead.personId, now);
-  for (const pattern of PATTERNS) await setPattern(db, pattern, lead.personId, now);
+  for (const known of knownFailures((days) => subDays(now, days).toISOString())) {
+    const by = known.proposed ? stage.actors.get("Tomas Orrel") : lead;
+    await setKnownFailure(db, known, (by ?? lead).personId, now);
+  }
   for (const meter of INSTRUMENTS)
     await setInstrument(
       db,

@@ -1,7 +1,8 @@
 import { advise } from "@/core/plan";
 import { withSuspectsOf } from "@/core/case";
-import { type Book, NEEDS_NOTHING } from "@/core/book";
-import type { JobFacts } from "@/core/job";
+import { appliesTo, causeKey, type Book, type Grade, NEEDS_NOTHING, type Pattern } from "@/core/book";
+import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
+import { gradeOf, PROVES_FROM_RUNG } from "@/core/known-failures";
 import { Counters, countsOf, lessonOf } from "@/core/lesson";
 import { byFrequency, engine, flowchart, naiveBayes, nearestJob } from "./methods";
 import { learner } from "./learner";
@@ -32,13 +33,20 @@ export function openShop(rules: WorldRules, seed: number, jobs: number, general 
     history.push(job);
     counters.add(lessonOf(job));
   }
-  return { world, history, book: countedBook(world, counters, general) };
+  return { world, history, book: countedBook(world, { counters, history, general }) };
 }
 
-function countedBook({ book, causes, symptoms }: World, counters: Counters, general: boolean): Book {
+interface Recorded {
+  readonly counters: Counters;
+  readonly history: readonly JobFacts[];
+  readonly general: boolean;
+}
+
+function countedBook({ book, causes, symptoms }: World, { counters, history, general }: Recorded): Book {
   const systems = new Map(causes.map(({ component, system }) => [component, system]));
   return {
     ...book,
+    patterns: book.patterns.map((pattern) => ({ ...pattern, evidence: gradeIn(history, pattern) })),
     components: [...systems].map(([key, system]) => ({ key, system, needs: NEEDS_NOTHING })),
     symptomSystems: new Map(general ? symptoms.map((key) => [key, key.split("-")[0] ?? ""]) : []),
     links: [],
@@ -48,6 +56,19 @@ function countedBook({ book, causes, symptoms }: World, counters: Counters, gene
     outcomes: countsOf(counters.outcomes),
     shop: { currency: "EUR", ratePerHour: RATE_PER_HOUR },
   };
+}
+
+/** What is claimed of a known failure is hearsay or a bulletin until jobs of this shop show it. */
+function gradeIn(history: readonly JobFacts[], pattern: Pattern): Grade {
+  const had = history.filter(
+    (job) =>
+      job.finding?.result === "root-cause" &&
+      !cameBack(job) &&
+      appliesTo(pattern.applies, job.vehicle) &&
+      job.finding.causes.some((cause) => causeKey(cause) === causeKey(pattern)),
+  );
+  const proved = had.filter((job) => rungOfJob(job) >= PROVES_FROM_RUNG).length;
+  return gradeOf(pattern.evidence, { for: had.length, proved });
 }
 
 /** What came of a method over many jobs. */

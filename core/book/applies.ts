@@ -9,19 +9,44 @@ export interface Applies {
   readonly engines: readonly string[];
   readonly transmissions: readonly string[];
   readonly markets: readonly string[];
+  readonly drives?: readonly string[];
+  /** Models of other names that share the part, beside those of `make` and `models`. */
+  readonly sisters?: readonly Sister[];
+  /** First and last month of production, inclusive, as in 2017-05. */
+  readonly built?: readonly [string, string] | null;
+  /** What such vehicles are used for: some of USES. */
+  readonly uses?: readonly string[];
 }
 
-/** Whether something of the book is for this vehicle. */
+export interface Sister {
+  readonly make: string;
+  readonly model: string;
+}
+
+/** Whether something of the book is for this vehicle. What nobody states of when it was built and what it is used for is given the benefit of the doubt. */
 export function appliesTo(applies: Applies, vehicle: Vehicle): boolean {
-  const { make, models, years, engines, transmissions, markets } = applies;
+  const { years, engines, transmissions, markets, drives = [], built = null, uses = [] } = applies;
   return (
-    (make === null || make === vehicle.make) &&
-    among(models, vehicle.model) &&
+    isOfModel(applies, vehicle) &&
+    among(drives, vehicle.drive) &&
+    (built === null || wasBuilt(vehicle, built)) &&
+    (uses.length === 0 || !vehicle.uses?.length || vehicle.uses.some((each) => uses.includes(each))) &&
     (years === null || (vehicle.year >= years[0] && vehicle.year <= years[1])) &&
     among(engines, vehicle.engine) &&
     among(transmissions, vehicle.transmission) &&
     among(markets, vehicle.market)
   );
+}
+
+function isOfModel({ make, models, sisters = [] }: Applies, vehicle: Vehicle): boolean {
+  const isOwn = (make === null || make === vehicle.make) && among(models, vehicle.model);
+  return isOwn || sisters.some((sister) => sister.make === vehicle.make && sister.model === vehicle.model);
+}
+
+/** By the month where it is known; else by the model year, which may begin the autumn before. */
+function wasBuilt({ built, year }: Vehicle, [from, to]: readonly [string, string]): boolean {
+  if (built) return built >= from && built <= to;
+  return year >= Number(from.slice(0, 4)) && year <= Number(to.slice(0, 4)) + 1;
 }
 
 function among(list: readonly string[], value: string | null): boolean {

@@ -10,6 +10,14 @@ export interface PatternRecord {
   readonly proved: number;
 }
 
+/** From so many vehicles on it may be called contradicted; fewer are no record. */
+const LEAST_AGAINST = 3;
+
+/** Whether what the shop saw speaks against it: vehicles came through without it or passed its check, and none had it. */
+export function isContradicted({ for: seen, against }: { readonly for: number; readonly against: number }): boolean {
+  return seen === 0 && against >= LEAST_AGAINST;
+}
+
 /**
  * How far a known failure is to be believed: worked out from the jobs here, never claimed. What somebody elsewhere says they saw is hearsay here;
  * a bulletin stays one until a job shows it.

@@ -1,2 +1,33 @@
-export { gradeOf, PROVES_FROM_RUNG, type PatternRecord } from "./grade";
+export { gradeOf, isContradicted, PROVES_FROM_RUNG, type PatternRecord } from "./grade";
 export { proposalsFrom, type CauseSeen, type Proposal, type VariantCount } from "./proposals";
+export { overlaps, scopeGrid, scopeText, USE_WORDS, type Grid, type GridRow, type VariantYear } from "./scope";
+export { watchedFleet, type SeenVehicle, type WatchedFleet } from "./watched";
+export { DUE, dueAt, SOON_KM, type Due } from "./due";
+export { weighPrevention, type Weighed } from "./prevention";
+export { SERVICE, shelfNumber } from "./shelf";
+export {
+  bareFailure,
+  BULLETIN_KINDS,
+  bulletinCovers,
+  EVERY_VEHICLE,
+  NO_DETAILS,
+  REPAIR_OUTCOMES,
+  REPORT_SAYS,
+  REPORT_SOURCES,
+  reported,
+  type Bulletin,
+  type BulletinKind,
+  type ClaimedGrade,
+  type Cost,
+  type DatedNote,
+  type Details,
+  type FittingPart,
+  type KnownFailure,
+  type KnownRepair,
+  type LookAlike,
+  type Prevention,
+  type RepairOutcome,
+  type Report,
+  type ReportSays,
+  type ReportSource,
+} from "./known-failure";

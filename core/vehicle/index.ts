@@ -1,4 +1,4 @@
-export { FUELS, GEARBOXES, vehicleName, type Vehicle } from "./vehicle";
+export { FUELS, GEARBOXES, USES, vehicleName, type Vehicle } from "./vehicle";
 export {
   ALL_VEHICLES,
   UNSOLVED_JOBS,

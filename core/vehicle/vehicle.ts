@@ -14,9 +14,15 @@ export interface Vehicle {
   readonly gearbox?: string | null;
   /** What it is equipped with, where somebody listed it. */
   readonly equipment?: readonly string[] | null;
+  /** The month it was built, as in 2017-03. */
+  readonly built?: string | null;
+  /** What it is used for: some of USES; null or left out where nobody said. */
+  readonly uses?: readonly string[] | null;
 }
 
 export const FUELS = ["petrol", "diesel", "gas", "hybrid", "electric"] as const;
+/** Ways of use that wear a vehicle differently. */
+export const USES = ["towing", "short-trips", "salt", "heat", "loaded", "unpaved"] as const;
 export const GEARBOXES = ["manual", "automatic"] as const;
 
 /** "Tarrow Packet, 2017" */

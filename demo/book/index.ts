@@ -18,7 +18,7 @@ export const PROCEDURES: readonly Procedure[] = [
 
 export { REPAIRS } from "./repairs";
 export { REPAIR_SHEETS } from "./repair-sheets";
-export { PATTERNS } from "./patterns";
+export { knownFailures } from "./known-failures";
 export { CODE_ENTRIES, CODE_GROUPS } from "./codes";
 export { DESIGNED_CASES, MARKET_MATTERS } from "./variants";
 export { INSTRUMENTS } from "./instruments";

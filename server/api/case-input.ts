@@ -3,7 +3,7 @@ import Joi from "joi";
 import { CODE_STATUSES, type FaultCode } from "@/core/codes";
 import type { CaseFile, RepairTried, Symptom } from "@/core/case";
 import type { Cause } from "@/core/book";
-import type { Vehicle } from "@/core/vehicle";
+import { USES, type Vehicle } from "@/core/vehicle";
 import { codeText } from "@/server/commands/record-inputs";
 import { withTraits } from "@/server/db/catalogue";
 import { readProcedures } from "@/server/db/procedures";
@@ -47,6 +47,20 @@ export const vehicleOfContract = () =>
     vin: optionalLine(40),
   });
 
+/** A vehicle that somebody asks about: with when it was built and what it is used for, where that is known. */
+export const askedVehicle = () =>
+  vehicleOfContract().keys({
+    built: Joi.string()
+      .pattern(/^\d{4}-(0[1-9]|1[0-2])$/, "a year and a month, as in 2017-03")
+      .allow(null)
+      .default(null),
+    uses: Joi.array()
+      .max(USES.length)
+      .items(Joi.string().valid(...USES))
+      .allow(null)
+      .default(null),
+  });
+
 /** A symptom as the contract writes it. */
 export const symptomOfContract = () =>
   Joi.object({ key: key().required(), conditions: Joi.array().max(60).items(key()).default([]) });
@@ -62,7 +76,7 @@ export const codeOfContract = () =>
   });
 
 export const caseInput: Joi.ObjectSchema<CaseInput> = Joi.object({
-  vehicle: vehicleOfContract().required(),
+  vehicle: askedVehicle().required(),
   odometerKm: Joi.number().min(0).max(5_000_000).allow(null).default(null),
   symptoms: list(symptomOfContract()),
   codes: list(codeOfContract()),

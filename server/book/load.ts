@@ -46,6 +46,16 @@ export async function loadLabels(db: Db): Promise<Labels> {
   return (await currentBook(db)).labels;
 }
 
+/** The known failures that speak, each with the grade that the jobs here give it. */
+export async function speakingPatterns(db: Db): Promise<Book["patterns"]> {
+  return (await currentBook(db)).known.patterns;
+}
+
+/** The procedures of the book, by key. */
+export async function proceduresByKey(db: Db): Promise<ReadonlyMap<string, Book["procedures"][number]>> {
+  return new Map((await currentBook(db)).known.procedures.map((procedure) => [procedure.key, procedure]));
+}
+
 /** Tells whether the procedures that somebody keeps are still the book's. */
 export async function proceduresVersion(db: Db): Promise<string> {
   return (await currentBook(db)).proceduresVersion;

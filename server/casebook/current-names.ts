@@ -47,7 +47,10 @@ export function bookAsCounted(book: CasebookBook, { words, names }: CurrentNames
       const each = (kind: string, of: string, list: readonly string[]) =>
         list.map((name) => nameAs(names, kind, of, name));
       return {
-        ...cause(pattern),
+        ...pattern,
+        component: pattern.component && wordAs(words.component, pattern.component),
+        failure: pattern.failure && wordAs(words.failure, pattern.failure),
+        conditions: [...new Set(pattern.conditions.map((key) => wordAs(words.condition, key)))],
         symptoms: [...new Set(pattern.symptoms.map((key) => wordAs(words.symptom, key)))],
         applies: {
           ...applies,

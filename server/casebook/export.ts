@@ -1,8 +1,9 @@
 import "server-only";
 import type { Procedure } from "@/core/book";
+import type { KnownFailure } from "@/core/known-failures";
 import type { Unit } from "@/core/measure";
 import { readLinks, readVocabulary } from "@/server/db/book";
-import { readPatterns } from "@/server/db/known-failures";
+import { readKnownFailures } from "@/server/db/known-failures";
 import { readRepairs } from "@/server/db/repairs";
 import { readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
@@ -15,6 +16,7 @@ const BATCH = 400;
 export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): AsyncGenerator<string> {
   const { symptoms, conditions, components, failures } = await readVocabulary(db);
   const procedures = (await readProcedures(db)).map(asWritten);
+  const known = await readKnownFailures(db);
   const head = {
     format: "dead-ends/casebook",
     version: 1,
@@ -28,7 +30,7 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
     links: await readLinks(db),
     procedures,
     fixes: await readRepairs(db),
-    patterns: await readPatterns(db),
+    patterns: anonymous ? known.map(withoutPeople) : known,
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
   let between = "\n";
@@ -37,6 +39,12 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
     between = ",\n";
   }
   yield "\n]}\n";
+}
+
+/** Who said what stays in the shop; how often it was said does not. */
+function withoutPeople(known: KnownFailure): KnownFailure {
+  const reports = known.details.reports.map((report) => ({ ...report, text: "", by: "" }));
+  return { ...known, details: { ...known.details, notes: [], reports } };
 }
 
 /** Every job in the order of their keys, some hundred at a time. */

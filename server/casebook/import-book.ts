@@ -3,7 +3,8 @@ import { causeKey, type Cause, type Effect, type Procedure } from "@/core/book";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import { ensureCause, readVocabulary, upsertLinks, writeNeeds, type Vocabulary } from "@/server/db/book";
-import { setPattern, readPatterns } from "@/server/db/known-failures";
+import { NO_DETAILS, type KnownFailure } from "@/core/known-failures";
+import { readKnownFailures, setKnownFailure } from "@/server/db/known-failures";
 import { readRepairs, setRepair } from "@/server/db/repairs";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
 import { CopyRows } from "@/server/db/copy-rows";
@@ -140,7 +141,12 @@ function problemsOfBook(
       ["components", component, `links[${at}].component`] as const,
     ]),
     ...fixes.flatMap((repair, at) => causeAt(repair, `fixes[${at}]`)),
-    ...patterns.flatMap((pattern, at) => causeAt(pattern, `patterns[${at}]`)),
+    ...patterns.flatMap(({ component, failure }, at) =>
+      component === null || failure === null ? [] : causeAt({ component, failure }, `patterns[${at}]`),
+    ),
+    ...patterns.flatMap(({ conditions }, at) =>
+      conditions.map((key, nth) => ["conditions", key, `patterns[${at}].conditions[${nth}]`] as const),
+    ),
     ...patterns.flatMap(({ symptoms }, at) =>
       symptoms.map((key, nth) => ["symptoms", key, `patterns[${at}].symptoms[${nth}]`] as const),
     ),
@@ -198,19 +204,34 @@ async function importRepairs({ db, actor, now }: CommandContext, { fixes }: Case
 }
 
 async function importPatterns({ db, actor, now }: CommandContext, { patterns }: CasebookBook): Promise<Tally> {
-  const known = new Map((await readPatterns(db)).map((pattern) => [pattern.key, pattern]));
+  const known = new Map((await readKnownFailures(db)).map((pattern) => [pattern.key, pattern]));
   const tally = { added: 0, unchanged: 0, updated: 0 };
-  for (const pattern of patterns) {
-    const before = known.get(pattern.key);
+  for (const told of patterns) {
+    const before = known.get(told.key);
+    const pattern = before ? keepingWhatIsKnown(told, before) : told;
     if (before && alike(before, pattern)) {
       tally.unchanged++;
       continue;
     }
-    await ensureCause(db, pattern, actor.personId, now);
-    await setPattern(db, pattern, actor.personId, now);
+    const { component, failure } = pattern;
+    if (component !== null && failure !== null) await ensureCause(db, { component, failure }, actor.personId, now);
+    await setKnownFailure(db, pattern, actor.personId, now);
     tally[before ? "updated" : "added"]++;
   }
   return tally;
+}
+
+/** A file that tells nothing beside the cause and its scope takes nothing away of what the shop wrote down; what a lead withdrew stays so. */
+function keepingWhatIsKnown(told: KnownFailure, before: KnownFailure): KnownFailure {
+  const withdrawnReason = told.withdrawnReason ?? before.withdrawnReason;
+  return alike(told.details, NO_DETAILS)
+    ? {
+        ...told,
+        withdrawnReason,
+        details: before.details,
+        conditions: told.conditions.length ? told.conditions : before.conditions,
+      }
+    : { ...told, withdrawnReason };
 }
 
 /** Whether two values say the same, whatever the order of their fields. */

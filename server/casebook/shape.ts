@@ -17,12 +17,14 @@ import {
 import type { Symptom } from "@/core/case";
 import { FINDINGS, PART_RESULTS, type Finding, type PartResult } from "@/core/job";
 import { PART_SOURCES, type PartSource } from "@/core/repair";
+import { EVERY_VEHICLE, type KnownFailure } from "@/core/known-failures";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Unit } from "@/core/measure";
 import { tidyVin, type Vehicle } from "@/core/vehicle";
 import { codeOfContract, symptomOfContract, vehicleOfContract } from "@/server/api/case-input";
 import { codeText } from "@/server/commands/record-inputs";
 import { key, line, minutes, money, optionalLine, optionalText, text, unit } from "@/server/input";
+import { detailsInput, knownAppliesInput, odometerWindow } from "@/server/known-failure-input";
 import { specInput } from "@/server/spec-input";
 
 /** A casebook's parts as the contract writes them, checked one by one: what is missing is null, what is unknown is an error. */
@@ -75,7 +77,7 @@ export interface CasebookBook {
   readonly links: readonly Link[];
   readonly procedures: readonly Procedure[];
   readonly fixes: readonly Repair[];
-  readonly patterns: readonly Pattern[];
+  readonly patterns: readonly KnownFailure[];
 }
 
 export interface CasebookWord {
@@ -168,16 +170,25 @@ const repair = Joi.object({
 const pattern = Joi.object({
   key: key().required(),
   title: line(160).required(),
-  component: key().required(),
-  failure: key().required(),
-  applies: applies.default({ make: null, models: [], years: null, engines: [], transmissions: [], markets: [] }),
-  odometerKm: spanOf(0, 5_000_000),
+  component: nullable(key()),
+  failure: nullable(key()),
+  place: optionalLine(60),
+  applies: knownAppliesInput().default(EVERY_VEHICLE),
+  odometerKm: odometerWindow(),
   evidence: Joi.string().valid("hearsay", "bulletin", "seen", "proved").required(),
   symptoms: list(key()),
+  conditions: list(key()),
   codes: list(codeText()),
   confirmBy: nullable(key()),
   note: optionalText(2000),
-});
+  details: detailsInput(),
+  proposed: Joi.boolean().default(false),
+  withdrawnReason: optionalLine(400),
+}).custom((known: KnownFailure, helpers) =>
+  (known.component === null) === (known.failure === null)
+    ? known
+    : helpers.message({ custom: "names a component and its failure, or neither" }),
+);
 
 const MOST = 1_000_000;
 

@@ -5,7 +5,17 @@ import { describeCode, dropCodeEntry, importCodes } from "./code-entries";
 import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, reopenJob } from "./conclude-job";
 import { askReason, bookFollowUp, recordSecondLook, recordWaiting } from "./keep-going";
-import { dismissKnownFailure, withdrawKnownFailure, writeKnownFailure } from "./known-failures";
+import { settleVehicleRecall } from "./recalls";
+import {
+  dismissKnownFailure,
+  importKnownFailures,
+  mergeIntoKnownFailure,
+  noteKnownFailure,
+  reportKnownFailure,
+  takeInKnownFailure,
+  withdrawKnownFailure,
+  writeKnownFailure,
+} from "./known-failures";
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
 import { openJob } from "./open-job";
@@ -78,7 +88,13 @@ export const COMMANDS: readonly AnyCommand[] = [
   setNeeds,
   writeRepair,
   writeKnownFailure,
+  importKnownFailures,
+  takeInKnownFailure,
   withdrawKnownFailure,
+  mergeIntoKnownFailure,
+  noteKnownFailure,
+  reportKnownFailure,
+  settleVehicleRecall,
   dismissKnownFailure,
   takeGeneralPractice,
   removeGeneralPractice,

@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { FUELS, GEARBOXES, readVin, vinProblemText } from "@/core/vehicle";
+import { FUELS, GEARBOXES, readVin, USES, vinProblemText } from "@/core/vehicle";
 import type { VehicleRow } from "@/server/db/vehicles";
 import { line, optionalLine } from "@/server/input";
 
@@ -52,6 +52,12 @@ export const vehicleInput: Joi.ObjectSchema<Omit<VehicleRow, "id">> = Joi.object
     .empty("")
     .default(null),
   equipment: Joi.array().max(60).items(line(40)).allow(null).default(null),
+  uses: Joi.array()
+    .max(USES.length)
+    .items(Joi.string().valid(...USES))
+    .unique()
+    .allow(null)
+    .default(null),
   built: Joi.string()
     .trim()
     .pattern(/^\d{4}-(0[1-9]|1[0-2])$/, "a year and a month, as in 2017-03")

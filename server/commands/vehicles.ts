@@ -62,6 +62,7 @@ function completed(vehicle: VehicleInput, known: VehicleInput): VehicleInput {
     fuel: vehicle.fuel ?? known.fuel ?? null,
     gearbox: vehicle.gearbox ?? known.gearbox ?? null,
     equipment: vehicle.equipment ?? known.equipment ?? null,
+    uses: vehicle.uses ?? known.uses ?? null,
   };
 }
 
@@ -87,7 +88,7 @@ const FIELDS = ["vin", "plate", "make", "model", "year", "engine", "transmission
 const KINDS = ["fuel", "gearbox"] as const;
 
 function isSame(known: VehicleInput, vehicle: VehicleInput): boolean {
-  const listed = ({ equipment }: VehicleInput) => JSON.stringify(equipment ?? null);
+  const listed = ({ equipment, uses }: VehicleInput) => JSON.stringify([equipment ?? null, uses ?? null]);
   return (
     FIELDS.every((field) => known[field] === vehicle[field]) &&
     KINDS.every((kind) => (known[kind] ?? null) === (vehicle[kind] ?? null)) &&

@@ -84,7 +84,7 @@ export const placeOf = (row: string): string => `coalesce(${row}.position, ${row
 const FACTS = `
   select j.id,
     json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
-      'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'equipment', v.equipment,
+      'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'equipment', v.equipment, 'built', v.built, 'uses', v.uses,
       'fuel', coalesce(v.fuel, (select n.trait from variant_name n where n.kind = 'engine' and n.make = '' and n.name = v.engine)),
       'gearbox', coalesce(v.gearbox,
         (select n.trait from variant_name n where n.kind = 'transmission' and n.make = '' and n.name = v.transmission))) as vehicle,

@@ -1,53 +1,100 @@
 import "server-only";
-import { causeKey, type Applies, type Cause, type CauseKey, type Pattern } from "@/core/book";
+import type { Pattern } from "@/core/book";
 import type { PersonId } from "@/core/ids";
-import { PROVES_FROM_RUNG, type CauseSeen, type PatternRecord, type VariantCount } from "@/core/known-failures";
+import {
+  gradeOf,
+  NO_DETAILS,
+  PROVES_FROM_RUNG,
+  type DatedNote,
+  type Details,
+  type KnownFailure,
+  type Report,
+} from "@/core/known-failures";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
 
 /** Known failures under their words of today, where this holds of them. */
-const patternsWhere = (condition: string) => `
-  select key, title, current_component(component) as component, current_failure(failure) as failure, evidence,
-       array(select distinct coalesce(current_symptom(s), s) from unnest(symptoms) s order by 1) as symptoms, codes,
-       confirm_by as "confirmBy", note,
+const failuresWhere = (condition: string, more = "") => `
+  select key, title, current_component(component) as component, current_failure(failure) as failure, place, evidence,
+       array(select distinct coalesce(current_symptom(s), s) from unnest(symptoms) s order by 1) as symptoms,
+       array(select distinct coalesce(current_condition(c), c) from unnest(conditions) c order by 1) as conditions, codes,
+       confirm_by as "confirmBy", note, details, proposed, withdrawn_reason as "withdrawnReason",
        json_build_object('make', make, 'models', models, 'engines', engines, 'transmissions', transmissions,
-         'markets', markets, 'years', case when first_year is null then null else json_build_array(first_year, last_year) end
+         'markets', markets, 'years', case when first_year is null then null else json_build_array(first_year, last_year) end,
+         'drives', drives, 'sisters', sisters, 'uses', uses,
+         'built', case when built_from is null then null else json_build_array(built_from, built_to) end
        ) as applies,
-       case when from_km is null then null else json_build_array(from_km, to_km) end as "odometerKm"
-     from pattern
+       case when from_km is null then null else json_build_array(from_km, to_km) end as "odometerKm"${more}
+     from pattern p
      where ${condition}
      order by key`;
 
-/** Every known failure of the book, those that were withdrawn as well. */
-export async function readPatterns(db: Db): Promise<Pattern[]> {
-  return many<Pattern>(db, patternsWhere("true"));
+interface FailureRow extends Omit<KnownFailure, "details"> {
+  readonly details: Partial<Details>;
 }
 
-/** Those that speak: nobody withdrew them. */
+const whole = (row: FailureRow): KnownFailure => ({ ...row, details: { ...NO_DETAILS, ...row.details } });
+
+/** Every known failure of the book, those that were withdrawn or wait for a lead as well. */
+export async function readKnownFailures(db: Db): Promise<KnownFailure[]> {
+  return (await many<FailureRow>(db, failuresWhere("true"))).map(whole);
+}
+
+export async function findKnownFailure(db: Db, key: string): Promise<KnownFailure | null> {
+  const row = await maybeOne<FailureRow>(db, failuresWhere("key = $1"), [key]);
+  return row && whole(row);
+}
+
+/** Jobs here that came to its cause on a vehicle that it speaks of, found by the words that count as its own. */
+const HAD = `
+  from job_cause c
+       join job j on j.id = c.job_id and j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+       join vehicle v on v.id = j.vehicle_id
+       where c.component in (select k.key from component k where coalesce(k.merged_into, k.key) = current_component(p.component))
+         and c.failure in (select k.key from failure k where coalesce(k.merged_into, k.key) = current_failure(p.failure))
+         and pattern_applies(p, v)`;
+
+/** Those that speak of a cause: no lead withdrew them, and one has taken them in. How far each is believed is what the jobs here show. */
 export async function readSpeakingPatterns(db: Db): Promise<Pattern[]> {
-  return many<Pattern>(db, patternsWhere("withdrawn_reason is null"));
+  const rows = await many<FailureRow & { component: string; failure: string; seen: boolean; proved: boolean }>(
+    db,
+    failuresWhere(
+      "withdrawn_reason is null and not proposed and component is not null",
+      `,
+       exists (select ${HAD}) as seen, exists (select ${HAD} and j.rung >= ${PROVES_FROM_RUNG}) as proved`,
+    ),
+  );
+  return rows.map((row) => {
+    const { key, title, component, failure, applies, odometerKm, symptoms, codes, confirmBy, note } = row;
+    const evidence = gradeOf(row.evidence, { for: row.seen ? 1 : 0, proved: row.proved ? 1 : 0 });
+    return { key, title, component, failure, applies, odometerKm, evidence, symptoms, codes, confirmBy, note };
+  });
 }
 
-/** Writes a known failure down, in place of what was said of it; one that was withdrawn stays so. */
-export async function setPattern(db: Db, pattern: Pattern, by: PersonId, now: Date): Promise<void> {
-  const { applies, odometerKm } = pattern;
+/** Writes a known failure down, in place of what was said of it. */
+export async function setKnownFailure(db: Db, known: KnownFailure, by: PersonId, now: Date): Promise<void> {
+  const { applies, odometerKm } = known;
   await execute(
     db,
     `insert into pattern
        (key, title, component, failure, make, models, first_year, last_year, engines, transmissions, markets,
-        from_km, to_km, evidence, symptoms, codes, confirm_by, note, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20)
+        from_km, to_km, evidence, symptoms, codes, confirm_by, note, created_at, created_by,
+        place, drives, built_from, built_to, sisters, uses, conditions, details, proposed, withdrawn_reason)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20,
+        $21, $22, $23, $24, $25, $26, $27, $28, $29, $30)
      on conflict (key) do update
      set title = excluded.title, component = excluded.component, failure = excluded.failure, make = excluded.make,
        models = excluded.models, first_year = excluded.first_year, last_year = excluded.last_year, engines = excluded.engines,
        transmissions = excluded.transmissions, markets = excluded.markets, from_km = excluded.from_km, to_km = excluded.to_km,
        evidence = excluded.evidence, symptoms = excluded.symptoms, codes = excluded.codes, confirm_by = excluded.confirm_by,
-       note = excluded.note, created_at = excluded.created_at, created_by = excluded.created_by`,
+       note = excluded.note, place = excluded.place, drives = excluded.drives, built_from = excluded.built_from,
+       built_to = excluded.built_to, sisters = excluded.sisters, uses = excluded.uses, conditions = excluded.conditions,
+       details = excluded.details, proposed = excluded.proposed, withdrawn_reason = excluded.withdrawn_reason`,
     [
-      pattern.key,
-      pattern.title,
-      pattern.component,
-      pattern.failure,
+      known.key,
+      known.title,
+      known.component,
+      known.failure,
       applies.make,
       applies.models,
       applies.years?.[0] ?? null,
@@ -57,99 +104,24 @@ export async function setPattern(db: Db, pattern: Pattern, by: PersonId, now: Da
       applies.markets,
       odometerKm?.[0] ?? null,
       odometerKm?.[1] ?? null,
-      pattern.evidence,
-      pattern.symptoms,
-      pattern.codes,
-      pattern.confirmBy,
-      pattern.note,
+      known.evidence,
+      known.symptoms,
+      known.codes,
+      known.confirmBy,
+      known.note,
       now,
       by,
+      known.place,
+      applies.drives ?? [],
+      applies.built?.[0] ?? null,
+      applies.built?.[1] ?? null,
+      JSON.stringify(applies.sisters ?? []),
+      applies.uses ?? [],
+      known.conditions,
+      JSON.stringify(known.details),
+      known.proposed,
+      known.withdrawnReason,
     ],
-  );
-}
-
-/** Vehicles with closed jobs, by how they are built, and the causes that these jobs came to and that still stand. */
-export async function countVariants(db: Db): Promise<{ variants: VariantCount[]; causes: CauseSeen[] }> {
-  const variants = await many<VariantCount>(
-    db,
-    `select v.make, v.model, v.year, v.engine, v.transmission, v.market, count(distinct v.id)::int as vehicles
-     from vehicle v
-     where exists (select from job j where j.vehicle_id = v.id and j.closed_at is not null)
-     group by 1, 2, 3, 4, 5, 6
-     order by 1, 2, 3, 4, 5, 6`,
-  );
-  const placeOf = new Map(variants.map((variant, at) => [variantKey(variant), at]));
-  const rows = await many<VariantCount & Cause & { readonly jobs: readonly string[] }>(
-    db,
-    `select current_component(c.component) as component, current_failure(c.failure) as failure,
-       v.make, v.model, v.year, v.engine, v.transmission, v.market,
-       count(distinct v.id)::int as vehicles, array_agg(distinct j.key order by j.key) as jobs
-     from job j
-     join job_cause c on c.job_id = j.id
-     join vehicle v on v.id = j.vehicle_id
-     where j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
-     group by 1, 2, 3, 4, 5, 6, 7, 8
-     order by 1, 2`,
-  );
-  const causes = new Map<CauseKey, Cause & { seen: CauseSeen["seen"][number][] }>();
-  for (const row of rows) {
-    const { component, failure, vehicles, jobs } = row;
-    const cause = causes.get(causeKey(row)) ?? { component, failure, seen: [] };
-    const variant = placeOf.get(variantKey(row));
-    if (variant !== undefined) cause.seen.push({ variant, vehicles, jobs });
-    causes.set(causeKey(row), cause);
-  }
-  return { variants, causes: [...causes.values()] };
-}
-
-const variantKey = ({ make, model, year, engine, transmission, market }: Omit<VariantCount, "vehicles">) =>
-  JSON.stringify([make, model, year, engine, transmission, market]);
-
-export interface PatternCounts extends PatternRecord {
-  readonly key: string;
-  /** Vehicles that it speaks of, and that passed its check or came through its window without it. */
-  readonly against: number;
-}
-
-/** What the jobs here say for and against each known failure: on vehicles that it speaks of. */
-export async function countPatterns(db: Db): Promise<PatternCounts[]> {
-  return many<PatternCounts>(
-    db,
-    `with scope as (
-       select p.key, p.component, p.failure, p.confirm_by, p.from_km, p.to_km, j.id as job_id, j.vehicle_id, j.odometer_km, j.rung, j.came_back,
-         exists (
-           select from job_cause c
-           where c.job_id = j.id and current_component(c.component) = current_component(p.component)
-             and current_failure(c.failure) = current_failure(p.failure)
-         ) and j.finding = 'root-cause' as had
-       from pattern p
-       join vehicle v on (p.make is null or v.make = p.make)
-         and (p.models = '{}' or v.model = any(p.models))
-         and (p.first_year is null or v.year between p.first_year and p.last_year)
-         and (p.engines = '{}' or v.engine = any(p.engines))
-         and (p.transmissions = '{}' or v.transmission = any(p.transmissions))
-         and (p.markets = '{}' or v.market = any(p.markets))
-       join job j on j.vehicle_id = v.id and j.closed_at is not null
-     ), told as (
-       select s.key, s.vehicle_id,
-         bool_or(s.had) as had,
-         bool_or(exists (
-           select from job_test t, jsonb_array_elements(current_effects(t.effects)) e
-           where t.job_id = s.job_id and t.procedure = s.confirm_by and not s.had
-             and e ->> 'component' = current_component(s.component)
-             and coalesce(e ->> 'failure', current_failure(s.failure)) = current_failure(s.failure)
-             and e ->> 'effect' in ('weakens', 'clears')
-         ) or (s.to_km is not null and s.odometer_km > s.to_km and not s.had)) as passed
-       from scope s
-       group by 1, 2
-     )
-     select p.key,
-       (select count(distinct s.job_id) from scope s where s.key = p.key and s.had and not s.came_back)::int as "for",
-       (select count(distinct s.job_id) from scope s
-        where s.key = p.key and s.had and not s.came_back and s.rung >= ${PROVES_FROM_RUNG})::int as proved,
-       (select count(*) from told t where t.key = p.key and t.passed and not t.had)::int as against
-     from pattern p
-     order by p.key`,
   );
 }
 
@@ -163,36 +135,21 @@ export async function withdrawPattern(db: Db, key: string, reason: string): Prom
   return (await execute(db, text, [key, reason])) === 1;
 }
 
-/** Why those that were withdrawn were, by key. */
-export async function readWithdrawn(db: Db): Promise<ReadonlyMap<string, string>> {
-  const rows = await many<{ key: string; reason: string }>(
-    db,
-    "select key, withdrawn_reason as reason from pattern where withdrawn_reason is not null",
-  );
-  return new Map(rows.map(({ key, reason }) => [key, reason]));
+/** It speaks again, or for the first time. @returns whether there was one that did not */
+export async function letPatternSpeak(db: Db, key: string): Promise<boolean> {
+  const text = `update pattern set withdrawn_reason = null, proposed = false
+     where key = $1 and (proposed or withdrawn_reason is not null)`;
+  return (await execute(db, text, [key])) === 1;
 }
 
-export interface Dismissed extends Cause {
-  readonly applies: Applies;
-  /** How many jobs spoke for it then. */
-  readonly jobs: number;
-  readonly reason: string;
-}
-
-/** Notes that a proposal of the jobs is none. */
-export async function dismissProposal(db: Db, dismissed: Dismissed, by: { id: PersonId; at: Date }): Promise<void> {
-  const { component, failure, applies, jobs, reason } = dismissed;
-  await execute(
-    db,
-    `insert into dismissed_proposal (component, failure, applies, jobs, reason, dismissed_at, dismissed_by)
-     values ($1, $2, $3, $4, $5, $6, $7)
-     on conflict (component, failure, applies) do update
-     set jobs = excluded.jobs, reason = excluded.reason, dismissed_at = excluded.dismissed_at, dismissed_by = excluded.dismissed_by`,
-    [component, failure, JSON.stringify(applies), jobs, reason, by.at, by.id],
-  );
-}
-
-/** Every proposal that was dismissed. */
-export async function readDismissed(db: Db): Promise<Dismissed[]> {
-  return many<Dismissed>(db, "select component, failure, applies, jobs, reason from dismissed_proposal");
+/** @returns whether there is one to which it was added */
+export async function addToPattern(
+  db: Db,
+  key: string,
+  added: { readonly list: "notes"; readonly item: DatedNote } | { readonly list: "reports"; readonly item: Report },
+): Promise<boolean> {
+  const text = `update pattern
+     set details = jsonb_set(details, array[$2], coalesce(details -> $2, '[]') || $3::jsonb)
+     where key = $1`;
+  return (await execute(db, text, [key, added.list, JSON.stringify([added.item])])) === 1;
 }

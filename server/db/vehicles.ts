@@ -13,14 +13,14 @@ export interface VehicleRow extends Vehicle {
 }
 
 const COLUMNS =
-  "id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment";
+  "id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment, uses";
 
 /** A vehicle that the shop did not know. */
 export async function insertVehicle(db: Db, vehicle: VehicleRow, by: PersonId, now: Date): Promise<void> {
   await execute(
     db,
     `insert into vehicle (${COLUMNS}, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)`,
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)`,
     [...valuesOf(vehicle), now, by],
   );
 }
@@ -31,7 +31,7 @@ export async function updateVehicle(db: Db, vehicle: VehicleRow): Promise<void> 
     db,
     `update vehicle
      set vin = $2, plate = $3, make = $4, model = $5, year = $6, engine = $7, transmission = $8, drive = $9, market = $10,
-       built = $11, fuel = $12, gearbox = $13, equipment = $14
+       built = $11, fuel = $12, gearbox = $13, equipment = $14, uses = $15
      where id = $1`,
     valuesOf(vehicle),
   );
@@ -40,8 +40,24 @@ export async function updateVehicle(db: Db, vehicle: VehicleRow): Promise<void> 
 /** In the order of the columns. */
 function valuesOf(vehicle: VehicleRow): readonly unknown[] {
   const { id, vin, plate, make, model, year, engine, transmission, drive, market, built } = vehicle;
-  const { fuel = null, gearbox = null, equipment = null } = vehicle;
-  return [id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment];
+  const { fuel = null, gearbox = null, equipment = null, uses = null } = vehicle;
+  return [
+    id,
+    vin,
+    plate,
+    make,
+    model,
+    year,
+    engine,
+    transmission,
+    drive,
+    market,
+    built,
+    fuel,
+    gearbox,
+    equipment,
+    uses,
+  ];
 }
 
 /** The vehicle that a VIN, or else a plate, already names; of several with one plate the one that came last. */

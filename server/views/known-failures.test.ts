@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import type { Actor } from "@/server/auth/session";
-import { setPattern } from "@/server/db/known-failures";
+import { bareFailure } from "@/core/known-failures";
+import { setKnownFailure } from "@/server/db/known-failures";
 import { pool } from "@/server/db/pool";
 import { loadBook } from "@/server/book/load";
 import { findSite } from "@/server/db/sites";
@@ -35,21 +36,22 @@ const TURBO = ["turbocharger", "sticking"] as const;
 
 beforeAll(async () => {
   ({ lead } = await openWorkshop());
-  const pattern = (key: string, more: object) => ({
-    ...patternFor("boost-hose/split"),
-    key,
-    title: key,
-    applies: { make: "Tarrow", models: ["Packet"], years: null, engines: [], transmissions: [], markets: [] },
-    ...more,
-  });
-  await setPattern(pool(), pattern("claimed", { evidence: "proved" }), lead.personId, NOW);
-  await setPattern(
+  const pattern = (key: string, more: object) =>
+    bareFailure({
+      ...patternFor("boost-hose/split"),
+      key,
+      title: key,
+      applies: { make: "Tarrow", models: ["Packet"], years: null, engines: [], transmissions: [], markets: [] },
+      ...more,
+    });
+  await setKnownFailure(pool(), pattern("claimed", { evidence: "proved" }), lead.personId, NOW);
+  await setKnownFailure(
     pool(),
     pattern("elsewhere", { evidence: "proved", applies: { ...pattern("x", {}).applies, models: ["Letter"] } }),
     lead.personId,
     NOW,
   );
-  await setPattern(
+  await setKnownFailure(
     pool(),
     pattern("bulletin", {
       evidence: "bulletin",

@@ -1,36 +1,56 @@
 import "server-only";
-import type { Applies, Grade, Pattern } from "@/core/book";
-import { causeName } from "@/core/words";
-import { gradeOf, proposalsFrom, type Proposal } from "@/core/known-failures";
-
+import type { Applies, Grade } from "@/core/book";
+import {
+  gradeOf,
+  isContradicted,
+  overlaps,
+  proposalsFrom,
+  reported,
+  scopeText,
+  type KnownFailure,
+  type Proposal,
+} from "@/core/known-failures";
+import { causeName, lowerFirst, type Labels } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
-import { countPatterns, countVariants, readDismissed, readPatterns, readWithdrawn } from "@/server/db/known-failures";
+import { countPatterns, type PatternCounts } from "@/server/db/known-failure-counts";
+import { readKnownFailures } from "@/server/db/known-failures";
 import type { Db } from "@/server/db/pool";
+import { countVariants, readDismissed } from "@/server/db/proposals";
 
 /** A known failure with what the jobs here say of it. */
-export interface KnownFailure extends Pattern {
+export interface GradedFailure extends KnownFailure {
   readonly grade: Grade;
   readonly for: number;
   readonly against: number;
+  /** Vehicles on record that it speaks of, and those of them that had it. */
+  readonly vehicles: number;
+  readonly failed: number;
+  readonly contradicted: boolean;
   readonly withdrawn: boolean;
-  readonly withdrawnReason: string | null;
+}
+
+const NO_COUNTS = { for: 0, proved: 0, against: 0, vehicles: 0, failed: 0 };
+
+/** What is worked out of a known failure: its grade and what speaks against it, people who report that the prevention failed among it. */
+export function graded(known: KnownFailure, counts: Omit<PatternCounts, "key"> | undefined): GradedFailure {
+  const { for: seen, proved, against, vehicles, failed } = counts ?? NO_COUNTS;
+  const record = { for: seen, against: against + reported(known.details.reports, "prevention-failed").count };
+  return {
+    ...known,
+    ...record,
+    grade: gradeOf(known.evidence, { for: seen, proved }),
+    vehicles,
+    failed,
+    contradicted: isContradicted(record),
+    withdrawn: known.withdrawnReason !== null,
+  };
 }
 
 /** Every known failure with its grade, worked out from the jobs here. */
-export async function loadKnownFailures(db: Db): Promise<readonly KnownFailure[]> {
-  const [patterns, counts, withdrawn] = [await readPatterns(db), await countPatterns(db), await readWithdrawn(db)];
+export async function loadKnownFailures(db: Db): Promise<readonly GradedFailure[]> {
+  const [all, counts] = [await readKnownFailures(db), await countPatterns(db)];
   const byKey = new Map(counts.map((count) => [count.key, count]));
-  return patterns.map((pattern) => {
-    const count = byKey.get(pattern.key) ?? { for: 0, proved: 0, against: 0 };
-    return {
-      ...pattern,
-      grade: gradeOf(pattern.evidence, count),
-      for: count.for,
-      against: count.against,
-      withdrawn: withdrawn.has(pattern.key),
-      withdrawnReason: withdrawn.get(pattern.key) ?? null,
-    };
-  });
+  return all.map((known) => graded(known, byKey.get(known.key)));
 }
 
 /** What the jobs themselves propose; what was dismissed is proposed again once more jobs speak for it. */
@@ -49,48 +69,44 @@ export async function loadProposals(db: Db): Promise<readonly Proposal[]> {
 
 const sameApplies = (a: Applies, b: Applies) => scopeText(a) === scopeText(b);
 
-/** "Tarrow Packet, 2016 to 2018, engine D21K"; all vehicles where it names none. */
-export function scopeText({ make, models, years, engines, transmissions, markets }: Applies): string {
-  const parts = [
-    [make, models.join(", ")].filter(Boolean).join(" "),
-    years && (years[0] === years[1] ? String(years[0]) : `${years[0]} to ${years[1]}`),
-    engines.length > 0 && `engine ${engines.join(", ")}`,
-    transmissions.length > 0 && `transmission ${transmissions.join(", ")}`,
-    markets.length > 0 && `built for ${markets.join(", ")}`,
-  ];
-  return parts.filter(Boolean).join(", ") || "all vehicles";
+/** "Turbocharger: sticks"; "not explained yet: vibration" where nobody knows the cause. */
+export function failureName(labels: Labels, { component, failure, symptoms, place }: KnownFailure): string {
+  const at = place ? `, ${place}` : "";
+  if (component !== null && failure !== null) return causeName(labels, { component, failure }) + at;
+  return `Not explained yet: ${symptoms.map((symptom) => lowerFirst(labels.symptom(symptom))).join(", ")}${at}`;
+}
+
+export interface KnownFailureLine extends GradedFailure {
+  readonly name: string;
+  readonly scope: string;
+}
+
+export interface ProposalLine extends Proposal {
+  readonly name: string;
+  readonly scope: string;
+  /** Known failures of the same cause that it may be part of. */
+  readonly mergeInto: readonly { readonly key: string; readonly title: string }[];
 }
 
 export interface KnownFailuresView {
-  readonly known: readonly (KnownFailure & { readonly name: string; readonly scope: string })[];
-  readonly proposals: readonly (Proposal & { readonly name: string; readonly scope: string })[];
+  readonly known: readonly KnownFailureLine[];
+  readonly proposals: readonly ProposalLine[];
 }
 
 /** The chapter of known failures: those on record, and what the jobs propose beside them. */
 export async function loadKnownFailuresView(db: Db): Promise<KnownFailuresView> {
   const [known, proposals, labels] = [await loadKnownFailures(db), await loadProposals(db), await loadLabels(db)];
-  const isKnown = ({ component, failure, applies }: Proposal) =>
-    known.some(
-      (each) =>
-        each.component === component && each.failure === failure && !each.withdrawn && overlaps(each.applies, applies),
-    );
+  const sameCause = ({ component, failure }: Proposal) =>
+    known.filter((each) => each.component === component && each.failure === failure && !each.withdrawn);
   return {
-    known: known.map((each) => ({ ...each, name: causeName(labels, each), scope: scopeText(each.applies) })),
+    known: known.map((each) => ({ ...each, name: failureName(labels, each), scope: scopeText(each.applies) })),
     proposals: proposals
-      .filter((each) => !isKnown(each))
-      .map((each) => ({ ...each, name: causeName(labels, each), scope: scopeText(each.applies) })),
+      .filter((proposal) => !sameCause(proposal).some(({ applies }) => overlaps(applies, proposal.applies)))
+      .map((proposal) => ({
+        ...proposal,
+        name: causeName(labels, proposal),
+        scope: scopeText(proposal.applies),
+        mergeInto: sameCause(proposal).map(({ key, title }) => ({ key, title })),
+      })),
   };
-}
-
-/** Whether two scopes may speak of the same vehicle. */
-function overlaps(a: Applies, b: Applies): boolean {
-  const share = (one: readonly string[], other: readonly string[]) =>
-    !one.length || !other.length || one.some((each) => other.includes(each));
-  return (
-    (!a.make || !b.make || a.make === b.make) &&
-    share(a.models, b.models) &&
-    share(a.engines, b.engines) &&
-    share(a.transmissions, b.transmissions) &&
-    share(a.markets, b.markets)
-  );
 }
