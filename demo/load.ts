@@ -28,6 +28,9 @@ import {
   knownFailures,
   PROCEDURES,
 } from "./book";
+import { runImport } from "@/server/casebook/run-import";
+import { spoolCasebook } from "@/server/casebook/spool";
+import { archive } from "./archive";
 import { GENERATED_JOBS, playGenerated } from "./generated";
 import type { Stage } from "./play";
 import { uuidOf } from "./random";
@@ -53,6 +56,7 @@ export async function loadDemo(
   if (!site) await setUpShop({ shop: SHOP, name: PEOPLE[0].name, passphrase: PASSPHRASE }, subDays(now, 500));
   const stage = await makeStage(now);
   await inTransaction((db) => writeBook(db, stage, now));
+  await bringOver(stage, now);
   const of = GENERATED_JOBS + STORIES;
   let done = 0;
   const onJob = () => onProgress(++done, of);
@@ -72,6 +76,27 @@ export async function loadDemo(
   );
   return { loaded: true, jobs: of };
 }
+
+/** The jobs of the years before come in as a casebook, as a shop brings over what it kept elsewhere. */
+async function bringOver(stage: Stage, now: Date): Promise<void> {
+  const lead = stage.actors.get("Ilka Venn");
+  if (!lead) throw new Error("demo: the lead is missing");
+  async function* pieces() {
+    yield Buffer.from(JSON.stringify(archive(now)));
+  }
+  const read = await spoolCasebook(pieces(), MOST_BYTES);
+  if (!read.ok) throw new Error("demo: the archive is no casebook");
+  try {
+    const done = await runImport({ id: uuidOf("archive") as CommandId, actor: lead, casebook: read.casebook, now });
+    // A load that was cut off after it has brought them over with the dates of that day.
+    if (!done.ok && done.why === "invalid")
+      throw new Error(`demo: the archive was refused: ${JSON.stringify(done).slice(0, 2000)}`);
+  } finally {
+    await read.casebook.dispose();
+  }
+}
+
+const MOST_BYTES = 1 << 26;
 
 async function makeStage(now: Date): Promise<Stage> {
   const site = await firstSite(pool());

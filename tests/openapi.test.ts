@@ -81,6 +81,7 @@ const GOOD: Readonly<Record<string, { readonly at?: string; readonly body?: obje
   },
   "get /api/v1/patterns": {},
   "get /api/v1/patterns/proposals": {},
+  "post /api/v1/known-for": { body: { vehicle: VEHICLE, odometerKm: 120_000 } },
   "get /api/v1/repairs": { at: "/api/v1/repairs?component=turbocharger&failure=sticking" },
   "get /api/v1/ask": { at: "/api/v1/ask?q=low+power+uphill+P0299" },
   "post /api/v1/scan/decode": { body: { protocol: "can", frames: ["43 01 01 33", "42 02 00 01 33", "zz"] } },

@@ -1,5 +1,5 @@
 /** How far ahead of its window a known failure is worth telling: about a year's driving. */
-export const SOON_KM = 20_000;
+const SOON_KM = 20_000;
 
 export const DUE = ["now", "soon", "later", "past", "any"] as const;
 /** Where a vehicle stands to the odometer window of a known failure; any: it has none, or the odometer is not known. */

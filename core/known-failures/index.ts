@@ -1,10 +1,11 @@
 export { gradeOf, isContradicted, PROVES_FROM_RUNG, type PatternRecord } from "./grade";
 export { proposalsFrom, type CauseSeen, type Proposal, type VariantCount } from "./proposals";
 export { overlaps, scopeGrid, scopeText, USE_WORDS, type Grid, type GridRow, type VariantYear } from "./scope";
-export { watchedFleet, type SeenVehicle, type WatchedFleet } from "./watched";
-export { DUE, dueAt, SOON_KM, type Due } from "./due";
+export { seenFrom, watchedFleet, type SeenVehicle, type WatchedFleet } from "./watched";
+export { readKnownList, type KnownList, type ListedFailure } from "./list";
+export { DUE, dueAt, type Due } from "./due";
 export { weighPrevention, type Weighed } from "./prevention";
-export { SERVICE, shelfNumber } from "./shelf";
+export { shelfNumber } from "./shelf";
 export {
   bareFailure,
   BULLETIN_KINDS,

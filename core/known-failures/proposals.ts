@@ -14,6 +14,8 @@ export interface VariantCount {
 
 /** A cause with the vehicles of each variant that had it, by the variant's place in the list. */
 export interface CauseSeen extends Cause {
+  /** Of its component: an engine's faults are told by the engine, a gearbox's by the gearbox, a door's by the model. */
+  readonly system?: string;
   readonly seen: readonly { readonly variant: number; readonly vehicles: number; readonly jobs: readonly string[] }[];
 }
 
@@ -32,7 +34,7 @@ export interface Proposal extends Cause {
 const FEWEST_JOBS = 3;
 /** So many of what is proposed may be chance. */
 const MOST_FALSE = 0.1;
-/** What is left of a group beside a better one has to stand for itself. */
+/** What is left of a group beside a better one, and what is part of one, has to stand for itself. */
 const STANDS_ALONE = 0.01;
 
 /**
@@ -52,12 +54,14 @@ export function proposalsFrom(variants: readonly VariantCount[], causes: readonl
     .map((each, at) => ({ ...each, qValue: rates[at] ?? 1 }))
     .filter(({ qValue, jobs }) => qValue <= MOST_FALSE && jobs.length >= FEWEST_JOBS)
     .sort((a, b) => a.pValue - b.pValue || wordiness(a.group) - wordiness(b.group));
+  // A part of a group that does not stand out within it is the group's luck: the whole says it.
+  const parting = found.filter((each) => !found.some((wide) => isWithin(each, wide) && !standsOutIn(each, wide)));
   const kept: (typeof found)[number][] = [];
-  for (const each of found) if (saysMore(each, kept, variants)) kept.push(each);
+  for (const each of parting) if (saysMore(each, kept, variants)) kept.push(each);
   return kept.map(({ cause, group, jobs, inGroup, elsewhere, pValue, qValue }) => ({
     component: cause.component,
     failure: cause.failure,
-    applies: group.applies,
+    applies: nameFor(cause, group),
     jobs,
     inGroup,
     elsewhere,
@@ -69,6 +73,8 @@ export function proposalsFrom(variants: readonly VariantCount[], causes: readonl
 
 interface Group {
   readonly applies: Applies;
+  /** Other descriptions of the same vehicles. */
+  readonly others: readonly Applies[];
   readonly members: ReadonlySet<number>;
   readonly vehicles: number;
 }
@@ -95,11 +101,35 @@ function lookAt(cause: CauseSeen, group: Group, { having, all }: { having: numbe
   };
 }
 
+const BY_ENGINE: ReadonlySet<string> = new Set(["engine", "fuel", "exhaust", "charging"]);
+const BY_GEARBOX: ReadonlySet<string> = new Set(["transmission", "clutch"]);
+
+/** Of several descriptions of the same vehicles the one that a mechanic would give for such a fault. */
+function nameFor({ system = "" }: CauseSeen, { applies, others }: Group): Applies {
+  const names = [applies, ...others];
+  const isOfVehicle = ({ engines, transmissions }: Applies) => !engines.length && !transmissions.length;
+  if (!system || BY_ENGINE.has(system)) return applies;
+  if (BY_GEARBOX.has(system))
+    return names.find(({ transmissions }) => transmissions.length > 0) ?? names.find(isOfVehicle) ?? applies;
+  return names.find(isOfVehicle) ?? applies;
+}
+
 /** How much a group's description names; what says as much with fewer words comes first. */
-function wordiness({ applies: { make, models, engines, transmissions, markets, years } }: Group): number {
+function wordiness({
+  applies: { make, models, engines, transmissions, markets, years },
+}: Pick<Group, "applies">): number {
   const named = [make, models[0], engines[0], transmissions[0], markets[0], years];
   return named.filter(Boolean).length;
 }
+
+const isWithin = (each: Looked, wide: Looked): boolean =>
+  wide.cause === each.cause &&
+  wide.group.members.size > each.group.members.size &&
+  [...each.group.members].every((at) => wide.group.members.has(at));
+
+/** Whether a part of a group has the cause more often than the rest of it does. */
+const standsOutIn = ({ inGroup }: Looked, { inGroup: wide }: Looked): boolean =>
+  exactUpperTail({ seen: inGroup.with, drawn: inGroup.of, having: wide.with, all: wide.of }) <= STANDS_ALONE;
 
 /** Whether what a group holds beside those that were kept of the same cause is over-represented by itself. */
 function saysMore(each: Looked, kept: readonly Looked[], variants: readonly VariantCount[]): boolean {
@@ -146,6 +176,7 @@ function groupsAmong(variants: readonly VariantCount[]): readonly Group[] {
     members.reduce((sum, at) => sum + (variants[at]?.vehicles ?? 0), 0);
   const sized = (applies: Applies, members: readonly number[]): Group => ({
     applies,
+    others: [],
     members: new Set(members),
     vehicles: vehiclesAt(members),
   });
@@ -163,7 +194,8 @@ function shortestNames(groups: readonly Group[]): readonly Group[] {
   for (const group of groups) {
     const who = [...group.members].sort((a, b) => a - b).join(",");
     const known = distinct.get(who);
-    if (!known || wordiness(group) < wordiness(known)) distinct.set(who, group);
+    const [first, other] = !known || wordiness(group) < wordiness(known) ? [group, known] : [known, group];
+    distinct.set(who, { ...first, others: [...first.others, ...(other ? [other.applies, ...other.others] : [])] });
   }
   return [...distinct.values()];
 }

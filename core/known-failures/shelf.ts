@@ -1,5 +1,5 @@
 /** Share of months in which the shelf shall not be empty while the next one is on its way. */
-export const SERVICE = 0.95;
+const SERVICE = 0.95;
 
 /**
  * The least number on the shelf with which a Poisson demand of `expected` pieces is met with probability `service`.

@@ -8,7 +8,7 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { SymptomPicker } from "@/features/shared/symptom-picker";
 import { useCommand } from "@/features/shared/use-command";
-import type { UnitSystem } from "@/features/shared/format";
+import { odometerInput, type UnitSystem } from "@/features/shared/format";
 import type { Vocabulary } from "@/server/db/book";
 import type { ModelChoices } from "@/server/db/catalogue";
 import type { SeenVehicle } from "@/server/db/vehicles";
@@ -19,6 +19,7 @@ import { Button } from "@/ui/button";
 import { ChooseSome } from "@/ui/choices";
 import { Field, Form, OtherProblems, TextArea } from "@/ui/form";
 import { Section } from "@/ui/section";
+import { KnownAtTheGate } from "./known-at-the-gate";
 import { PriorWorkList } from "./prior-work-list";
 import { ArrivingVehicle, arrivalInput, NO_ARRIVAL } from "./arriving-vehicle";
 
@@ -92,6 +93,7 @@ export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords
             )}
           />
         </Section>
+        <KnownAtTheGate vehicle={arrival.vehicle} odometerKm={odometerInput(arrival.odometer, units)} />
         <Section title="Done before" aside="recent work is itself a suspect">
           <PriorWorkList
             value={priorWork}

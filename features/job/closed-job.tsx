@@ -22,6 +22,7 @@ export function ClosedJob() {
   const mayRecord = useMay("job.record");
   const mayReopen = useMay("job.reopen");
   const mayOpen = useMay("job.open");
+  const mayExtend = useMay("book.extend");
   const { title, words } = afterwards(sheet);
   const asksAfter = mayRecord && !sheet.cameBack && sheet.facts.finding?.result === "root-cause";
   return (
@@ -32,6 +33,7 @@ export function ClosedJob() {
         {asksAfter && <FollowUp held={sheet.rung === HELD_OVER_TIME} />}
         {mayOpen && <Button onClick={() => open({ kind: "comeback" })}>It is back here</Button>}
         <ButtonLink href={`/jobs/${sheet.job.id}/paper`}>On paper</ButtonLink>
+        {mayExtend && <ButtonLink href={`/known-failures/new?job=${sheet.job.id}`}>This model does that</ButtonLink>}
         {mayReopen && <Button onClick={() => open({ kind: "reopen" })}>Open it again</Button>}
       </div>
       {!mayReopen && <p className="mt-2 text-sm text-ink-soft">A lead can open it again.</p>}

@@ -77,6 +77,9 @@ export function EntryLineBar() {
     ...(sheet.job.comebackOf && rights.includes("job.reopen")
       ? [{ label: "It is no comeback", onPick: () => void untie.save({}) }]
       : []),
+    ...(rights.includes("book.extend")
+      ? [{ label: "This model does that", onPick: () => router.push(`/known-failures/new?job=${sheet.job.id}`) }]
+      : []),
     { label: "On paper", onPick: () => router.push(`/jobs/${sheet.job.id}/paper`) },
     { label: "Calculators", onPick: () => router.push(`/calculators?job=${sheet.job.id}`) },
     { label: "What the line understands", onPick: () => open({ kind: "line-help" }) },

@@ -14,6 +14,7 @@ import { IsItAFault } from "./is-it-a-fault";
 import { JobPageProvider } from "./job-context";
 import { JobHead } from "./job-head";
 import { JobKeys } from "./job-keys";
+import { KnownFor } from "./known-for";
 import { LateDialogs } from "./late-dialogs";
 import { LiveJob } from "./live-job";
 import { Questions } from "./questions";
@@ -72,6 +73,9 @@ export function JobPage({ sheet, site, rights, me }: JobPageProps) {
           </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-6 md:col-span-2 xl:col-span-1">
+          <Suspense>
+            <KnownFor />
+          </Suspense>
           <Suspense>
             <BeenHere />
           </Suspense>

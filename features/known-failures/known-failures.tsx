@@ -1,27 +1,26 @@
 "use client";
 
+import Link from "next/link";
 import { odometerText, type UnitSystem } from "@/features/shared/format";
-import type { KnownFailuresView } from "@/server/views/known-failures";
+import type { KnownFailureLine, KnownFailuresView } from "@/server/views/known-failures";
 import { Empty, Section } from "@/ui/section";
+import { Unfold } from "@/ui/unfold";
+import { ImportList } from "./import-list";
 import { ProposalRow } from "./proposal-row";
-import { WithdrawOne } from "./withdraw-one";
+import { Standing } from "./standing";
+import { BULLETIN_WORDS, GRADE_WORDS } from "@/features/shared/known-for/words";
 
 interface KnownFailuresProps {
   readonly view: KnownFailuresView;
   readonly units: UnitSystem;
   readonly mayEdit: boolean;
+  readonly mayExtend: boolean;
 }
 
-const GRADE_WORDS = {
-  hearsay: "hearsay",
-  bulletin: "bulletin",
-  seen: "seen here",
-  proved: "proved here",
-} as const;
-
 /** What models are known for: how far each is to be believed is worked out from the jobs here. */
-export function KnownFailures({ view: { known, proposals }, units, mayEdit }: KnownFailuresProps) {
-  const speaking = known.filter(({ withdrawn }) => !withdrawn);
+export function KnownFailures({ view: { known, proposals }, units, mayEdit, mayExtend }: KnownFailuresProps) {
+  const waiting = known.filter(({ proposed, withdrawn }) => proposed && !withdrawn);
+  const speaking = known.filter(({ proposed, withdrawn }) => !proposed && !withdrawn);
   const withdrawn = known.filter((each) => each.withdrawn);
   return (
     <div className="mx-auto flex max-w-5xl flex-col gap-7 px-4 py-5 sm:px-6">
@@ -31,7 +30,32 @@ export function KnownFailures({ view: { known, proposals }, units, mayEdit }: Kn
           How far each is to be believed is counted from the jobs here, never claimed: hearsay, a bulletin, seen here,
           or proved here.
         </p>
+        {mayExtend && (
+          <div className="flex flex-wrap gap-x-5">
+            <Link
+              href="/known-failures/new"
+              className="inline-flex min-h-11 items-center font-medium underline underline-offset-4"
+            >
+              Write one down
+            </Link>
+            <Link href="/shelf" className="inline-flex min-h-11 items-center font-medium underline underline-offset-4">
+              What to keep on the shelf
+            </Link>
+          </div>
+        )}
       </div>
+      {waiting.length > 0 && (
+        <Section title="Waits for a lead" aside="written down by technicians">
+          <ul>
+            {waiting.map((each) => (
+              <li key={each.key} className="border-b border-rule py-2">
+                <FailureLink each={each} units={units} />
+                {mayEdit && <Standing known={each} mayEdit mayExtend={mayExtend} />}
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
       {proposals.length > 0 && (
         <Section title="Proposed by the jobs" aside="stands out beyond chance">
           <ul>
@@ -46,30 +70,14 @@ export function KnownFailures({ view: { known, proposals }, units, mayEdit }: Kn
         aside={speaking.length === 1 ? "1 known failure" : `${speaking.length} known failures`}
       >
         {speaking.length === 0 && (
-          <Empty>None yet. Jobs propose them by themselves once a cause stands out on some model or engine.</Empty>
+          <Empty>
+            None yet. Write one down, from a job or here; jobs propose them by themselves once a cause stands out.
+          </Empty>
         )}
         <ul>
           {speaking.map((each) => (
-            <li key={each.key} className="grid gap-x-5 border-b border-rule py-2 md:grid-cols-[1fr_14rem]">
-              <div>
-                <p className="font-medium">{each.title}</p>
-                <p className="text-sm">
-                  {each.name}; {each.scope}
-                  {each.odometerKm &&
-                    `; ${odometerText(each.odometerKm[0], units)} to ${odometerText(each.odometerKm[1], units)}`}
-                </p>
-                {each.note && <p className="text-sm text-ink-soft">{each.note}</p>}
-                {mayEdit && <WithdrawOne knownKey={each.key} title={each.title} />}
-              </div>
-              <p className="md:text-right">
-                <span className="font-semibold">{GRADE_WORDS[each.grade]}</span>
-                <span className="block text-sm">
-                  <span className="mono">{each.for}</span> for, <span className="mono">{each.against}</span> against
-                </span>
-                {each.against > each.for && each.for > 0 && (
-                  <span className="block text-sm font-semibold text-brick">more speaks against it</span>
-                )}
-              </p>
+            <li key={each.key} className="border-b border-rule py-1">
+              <FailureLink each={each} units={units} />
             </li>
           ))}
         </ul>
@@ -79,12 +87,52 @@ export function KnownFailures({ view: { known, proposals }, units, mayEdit }: Kn
           <ul>
             {withdrawn.map(({ key, title, withdrawnReason }) => (
               <li key={key} className="border-b border-rule py-2 text-sm">
-                {title}: {withdrawnReason}
+                <Link href={`/known-failures/${key}`} className="underline">
+                  {title}
+                </Link>
+                : {withdrawnReason}
               </li>
             ))}
           </ul>
         </Section>
       )}
+      {mayEdit && (
+        <Unfold title="Take in a list from a file">
+          <ImportList />
+        </Unfold>
+      )}
     </div>
+  );
+}
+
+function FailureLink({ each, units }: { readonly each: KnownFailureLine; readonly units: UnitSystem }) {
+  const { key, title, name, scope, odometerKm, grade, contradicted, details } = each;
+  return (
+    <Link
+      href={`/known-failures/${key}`}
+      prefetch={false}
+      className="grid gap-x-5 py-1.5 hover:bg-paper-2 md:grid-cols-[1fr_14rem]"
+    >
+      <span>
+        <span className="block font-medium">{title}</span>
+        <span className="block text-sm">
+          {name}; {scope}
+          {odometerKm && `; ${odometerText(odometerKm[0], units)} to ${odometerText(odometerKm[1], units)}`}
+          {details.bulletin && (
+            <span className="font-semibold">
+              {" "}
+              · {BULLETIN_WORDS[details.bulletin.kind]} <span className="mono">{details.bulletin.reference}</span>
+            </span>
+          )}
+        </span>
+      </span>
+      <span className="md:text-right">
+        <span className="font-semibold">{GRADE_WORDS[grade]}</span>
+        <span className="block text-sm">
+          <span className="mono">{each.for}</span> for, <span className="mono">{each.against}</span> against
+        </span>
+        {contradicted && <span className="block text-sm font-semibold text-brick">contradicted here</span>}
+      </span>
+    </Link>
   );
 }

@@ -17,15 +17,19 @@ interface ProposalRowProps {
 
 /** What the jobs propose, with its counts; a lead takes it in or says why it is none. */
 export function ProposalRow({ proposal, mayEdit }: ProposalRowProps) {
-  const { component, failure, name, scope, applies, jobs, inGroup, elsewhere, rateRatioLow } = proposal;
+  const { component, failure, name, scope, applies, jobs, inGroup, elsewhere, rateRatioLow, mergeInto } = proposal;
   const accept = useCommand(commandPath("write-known-failure"));
   const dismiss = useCommand(commandPath("dismiss-proposal"));
+  const merge = useCommand(commandPath("merge-into-known-failure"));
   const notify = useNotify();
   const [asks, setAsks] = useState(false);
   const take = async () => {
     const title = `${scope}: ${lowerFirst(name)}`;
     const note = `From ${jobs.length} jobs here: ${inGroup.with} of ${inGroup.of} vehicles, elsewhere ${elsewhere.with} of ${elsewhere.of}.`;
     if (await accept.send({ title: title.slice(0, 160), component, failure, applies, note })) notify("Taken in");
+  };
+  const mergeWith = async (key: string) => {
+    if (await merge.send({ key, applies })) notify("It speaks of these vehicles as well");
   };
   const leave = async (reason: string) => {
     if (await dismiss.send({ component, failure, applies, jobs: jobs.length, reason })) notify("Dismissed");
@@ -46,6 +50,11 @@ export function ProposalRow({ proposal, mayEdit }: ProposalRowProps) {
           <Button busy={accept.busy} onClick={() => void take()}>
             Take it in
           </Button>
+          {mergeInto.map(({ key, title }) => (
+            <Button key={key} busy={merge.busy} onClick={() => void mergeWith(key)}>
+              Part of “{title}”
+            </Button>
+          ))}
           <Button look="quiet" onClick={() => setAsks(true)}>
             It is none
           </Button>
@@ -60,7 +69,7 @@ export function ProposalRow({ proposal, mayEdit }: ProposalRowProps) {
           onCancel={() => setAsks(false)}
         />
       )}
-      <CommandMessage message={accept.message ?? dismiss.message} />
+      <CommandMessage message={accept.message ?? merge.message ?? dismiss.message} />
     </li>
   );
 }

@@ -7,7 +7,7 @@ import { CustomerPaper } from "./customer-paper";
 import { HandOverPaper } from "./hand-over-paper";
 import type { PaperProps } from "./paper-part";
 import { PAPERS, type PaperKind } from "./papers";
-import { PrintButton } from "./print-button";
+import { PrintButton } from "@/features/shared/print-button";
 import { WarrantyPaper } from "./warranty-paper";
 
 interface JobPaperProps extends PaperProps {

@@ -16,7 +16,7 @@ import { useNotify } from "@/ui/notices";
 import { Section } from "@/ui/section";
 import { NO_COMPANION, NO_OPTION, NO_RULE, repairDraft, repairInput } from "./repair-draft";
 import { AVAILABILITY_WORDS, OPTION_WORDS } from "./repair-words";
-import { Rows } from "./rows";
+import { Rows } from "@/features/shared/rows";
 
 interface RepairEditorProps {
   readonly view: RepairPageView;

@@ -113,3 +113,14 @@ export async function caseOfInput(db: Db, input: CaseInput): Promise<CaseFile> {
   });
   return { ...told, repairsTried, vehicle: await withTraits(db, input.vehicle), tests };
 }
+
+export interface KnownForInput {
+  readonly vehicle: Vehicle & { readonly vin?: string | null };
+  readonly odometerKm: number | null;
+}
+
+/** A vehicle that stands at the gate. */
+export const knownForInput: Joi.ObjectSchema<KnownForInput> = Joi.object({
+  vehicle: askedVehicle().required(),
+  odometerKm: Joi.number().integer().min(0).max(5_000_000).allow(null).default(null),
+});

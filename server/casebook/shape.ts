@@ -11,7 +11,6 @@ import {
   type Link,
   type Money,
   type Needs,
-  type Pattern,
   type Procedure,
 } from "@/core/book";
 import type { Symptom } from "@/core/case";

@@ -87,9 +87,9 @@ async function writeOne(
 ): Promise<KnownFailure> {
   const { db, actor, now } = context;
   await requireKnown(context, input);
-  const { details, key: _, ...rest } = input;
+  const { details } = input;
   const known: KnownFailure = {
-    ...rest,
+    ...input,
     key: before?.key ?? (await freeKey(keyOf(input.title), (candidate) => patternExists(db, candidate))),
     details: {
       ...NO_DETAILS,

@@ -6,6 +6,7 @@ import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, reopenJob } from "./conclude-job";
 import { askReason, bookFollowUp, recordSecondLook, recordWaiting } from "./keep-going";
 import { settleVehicleRecall } from "./recalls";
+import { addSpare, takeSpareOff } from "./spares";
 import {
   dismissKnownFailure,
   importKnownFailures,
@@ -94,6 +95,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   mergeIntoKnownFailure,
   noteKnownFailure,
   reportKnownFailure,
+  addSpare,
+  takeSpareOff,
   settleVehicleRecall,
   dismissKnownFailure,
   takeGeneralPractice,

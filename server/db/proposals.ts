@@ -18,22 +18,23 @@ export async function countVariants(db: Db): Promise<{ variants: VariantCount[];
      order by 1, 2, 3, 4, 5, 6`,
   );
   const placeOf = new Map(variants.map((variant, at) => [variantKey(variant), at]));
-  const rows = await many<VariantCount & Cause & { readonly jobs: readonly string[] }>(
+  const rows = await many<VariantCount & Cause & { readonly system: string; readonly jobs: readonly string[] }>(
     db,
-    `select current_component(c.component) as component, current_failure(c.failure) as failure,
+    `select current_component(c.component) as component, current_failure(c.failure) as failure, min(k.system) as system,
        v.make, v.model, v.year, v.engine, v.transmission, v.market,
        count(distinct v.id)::int as vehicles, array_agg(distinct j.key order by j.key) as jobs
      from job j
      join job_cause c on c.job_id = j.id
+     join component k on k.key = current_component(c.component)
      join vehicle v on v.id = j.vehicle_id
      where j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
-     group by 1, 2, 3, 4, 5, 6, 7, 8
+     group by 1, 2, 4, 5, 6, 7, 8, 9
      order by 1, 2`,
   );
-  const causes = new Map<CauseKey, Cause & { seen: CauseSeen["seen"][number][] }>();
+  const causes = new Map<CauseKey, Cause & { system: string; seen: CauseSeen["seen"][number][] }>();
   for (const row of rows) {
-    const { component, failure, vehicles, jobs } = row;
-    const cause = causes.get(causeKey(row)) ?? { component, failure, seen: [] };
+    const { component, failure, system, vehicles, jobs } = row;
+    const cause = causes.get(causeKey(row)) ?? { component, failure, system, seen: [] };
     const variant = placeOf.get(variantKey(row));
     if (variant !== undefined) cause.seen.push({ variant, vehicles, jobs });
     causes.set(causeKey(row), cause);

@@ -37,6 +37,7 @@ import { readMergedWords } from "@/server/db/words";
 import { proceduresVersion } from "@/server/book/load";
 import { labelsFrom } from "@/server/book/labels";
 import { groupsForMake } from "@/server/db/code-groups";
+import { loadKnownFor, type KnownForLine } from "./known-for";
 import { loadDesigned, type DesignedView } from "./designed";
 import { adviceView, type AdviceView } from "./advice-view";
 import { codeMeanings, type CodeMeaning } from "./codes";
@@ -111,6 +112,8 @@ export interface JobSheet {
   readonly designed: readonly DesignedView[];
   /** What to ask the customer next. */
   readonly questions: readonly { readonly condition: string; readonly label: string }[];
+  /** What such vehicles are known for, as it stands to this one. */
+  readonly knownFor: readonly KnownForLine[];
   readonly words: Vocabulary;
   readonly colleagues: readonly Person[];
   /** The market it was built for, with what lies elsewhere in such ones; null where nothing is known to. */
@@ -140,18 +143,20 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const labels = labelsFrom(words, book.procedures, merged);
   const codes = facts.codes.map(({ code }) => code);
   const componentOf = new Map(book.procedures.map(({ key, component }) => [key, component]));
-  const [like, ends, meanings, groups, designed, matters, names, usual, ownProcedures, asksReason] = await Promise.all([
-    likeJobs(db, file, { labels, advice, self: id }),
-    deadEnds(db, file, labels, site),
-    codeMeanings(db, codes, vehicle.make),
-    groupsForMake(db, vehicle.make),
-    loadDesigned(db, site, facts),
-    marketMattersOf(db, vehicle),
-    listModules(db),
-    modulesOfModel(db, vehicle),
-    proceduresVersion(db),
-    readAsksReason(db, vehicle.id, id),
-  ]);
+  const [like, ends, meanings, groups, designed, matters, names, usual, ownProcedures, asksReason, knownFor] =
+    await Promise.all([
+      likeJobs(db, file, { labels, advice, self: id }),
+      deadEnds(db, file, labels, site),
+      codeMeanings(db, codes, vehicle.make),
+      groupsForMake(db, vehicle.make),
+      loadDesigned(db, site, facts),
+      marketMattersOf(db, vehicle),
+      listModules(db),
+      modulesOfModel(db, vehicle),
+      proceduresVersion(db),
+      readAsksReason(db, vehicle.id, id),
+      loadKnownFor(db, site, vehicle, { odometerKm: facts.odometerKm ?? null, now: new Date() }),
+    ]);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
@@ -184,6 +189,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
       signable: SIGNABLE.find((kind) => kind === obstacle.kind) ?? null,
     })),
     asksReason,
+    knownFor,
     market: vehicle.market !== null && matters ? { name: vehicle.market, matters } : null,
     questions: questionsFor(book, file, conditions).map(({ condition }) => ({
       condition,

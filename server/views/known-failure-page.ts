@@ -24,7 +24,7 @@ import { scopeText } from "@/core/known-failures";
 /** How sure the intervals on a known failure's page are. */
 const CONFIDENCE = 0.95;
 /** Fewer failures make a line that says nothing. */
-const LEAST_FAILURES = 2;
+const LEAST_FAILURES = 3;
 
 export interface CurveView {
   readonly fleet: WatchedFleet;
@@ -117,7 +117,7 @@ function heldBySource(repairs: readonly RepairWatched[]): readonly RepairHeld[] 
       failedAgain,
       failedAgainShare: wilson(failedAgain, own.length, CONFIDENCE),
       watchedKm: own.reduce((sum, { fittedKm, untilKm }) => sum + untilKm - fittedKm, 0),
-      medianKm: failureCurve(watched, CONFIDENCE).medianKm,
+      medianKm: failedAgain < LEAST_FAILURES ? null : failureCurve(watched, CONFIDENCE).medianKm,
     };
   });
 }

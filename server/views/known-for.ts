@@ -1,6 +1,14 @@
 import "server-only";
 import { appliesTo, type Grade } from "@/core/book";
-import { bulletinCovers, dueAt, gradeOf, type BulletinKind, type Due, type KnownFailure } from "@/core/known-failures";
+import {
+  bulletinCovers,
+  dueAt,
+  gradeOf,
+  type BulletinKind,
+  type Due,
+  type KnownFailure,
+  type LookAlike,
+} from "@/core/known-failures";
 import type { VehicleId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
 import type { Labels } from "@/core/words";
@@ -34,6 +42,7 @@ export interface KnownForLine {
   readonly mark: string | null;
   readonly cautions: readonly string[];
   readonly prevention: string | null;
+  readonly lookAlikes: readonly LookAlike[];
   readonly bulletin: {
     readonly kind: BulletinKind;
     readonly reference: string;
@@ -88,7 +97,7 @@ const isOpen = ({ bulletin }: KnownForLine) =>
 
 function told(known: KnownFailure, labels: Labels) {
   const { key, title, component, failure, odometerKm, symptoms, details } = known;
-  const { mark, cautions, prevention } = details;
+  const { mark, cautions, prevention, lookAlikes } = details;
   return {
     key,
     title,
@@ -99,6 +108,7 @@ function told(known: KnownFailure, labels: Labels) {
     name: failureName(labels, known),
     mark,
     cautions,
+    lookAlikes,
     prevention: prevention?.what ?? null,
   };
 }

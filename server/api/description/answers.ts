@@ -1,6 +1,7 @@
 import "server-only";
 import { EFFECT_KINDS, GRADES, PROCEDURE_KINDS } from "@/core/book";
 import { CODE_STATUSES } from "@/core/codes";
+import { DUE } from "@/core/known-failures";
 import { UNITS } from "@/core/measure";
 import { PART_SOURCES } from "@/core/repair";
 import { UNDERSTOOD_KINDS } from "@/core/search";
@@ -115,7 +116,15 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
   knownFailure: object({
     key: text,
     title: text,
-    ...causeFields,
+    component: orNull(text),
+    failure: orNull(text),
+    place: orNull(text),
+    conditions: listOf(text),
+    details: { type: "object" },
+    proposed: flag,
+    contradicted: flag,
+    vehicles: whole,
+    failed: whole,
     applies: ref("applies"),
     odometerKm: orNull(listOf(whole)),
     evidence: oneOf(GRADES),
@@ -128,6 +137,23 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     against: whole,
     withdrawn: flag,
     withdrawnReason: orNull(text),
+  }),
+  knownFor: object({
+    known: listOf(
+      object({
+        key: text,
+        title: text,
+        name: text,
+        grade: oneOf(GRADES),
+        due: oneOf(DUE),
+        odometerKm: orNull(listOf(whole)),
+        symptoms: listOf(text),
+        check: orNull(object({ procedure: text, title: text, minutes: number })),
+        mark: orNull(text),
+        prevention: orNull(text),
+        bulletin: orNull({ type: "object" }),
+      }),
+    ),
   }),
   proposal: object({
     ...causeFields,

@@ -1,6 +1,6 @@
 import "server-only";
 import type Joi from "joi";
-import { caseInput } from "@/server/api/case-input";
+import { caseInput, knownForInput } from "@/server/api/case-input";
 import { doubtInput } from "@/server/api/doubt-input";
 import { failureCurveInput } from "@/server/api/failure-curve-input";
 import { judgeInput } from "@/server/api/judge-input";
@@ -204,6 +204,15 @@ export const CALLS: readonly DescribedCall[] = [
     summary: "What the jobs themselves propose: causes that are over-represented in a group of vehicles",
     right: "shop.read",
     answer: listOf(ref("proposal")),
+  },
+  {
+    method: "post",
+    path: "/api/v1/known-for",
+    summary:
+      "What such a vehicle is known for at its odometer: what comes due, what a maker pays, minutes to check each",
+    right: "shop.read",
+    body: knownForInput,
+    answer: ref("knownFor"),
   },
   {
     method: "get",

@@ -14,6 +14,7 @@ export default async function KnownFailuresPage() {
       view={await loadKnownFailuresView(pool())}
       units={site.unitSystem}
       mayEdit={may(actor, "book.edit")}
+      mayExtend={may(actor, "book.extend")}
     />
   );
 }

@@ -1,0 +1,1 @@
+export { PageLoading as default } from "@/features/shared/page-loading";

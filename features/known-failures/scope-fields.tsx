@@ -1,0 +1,60 @@
+"use client";
+
+import { USE_WORDS } from "@/core/known-failures";
+import { USES } from "@/core/vehicle";
+import { upperFirst } from "@/core/words";
+import type { UnitSystem } from "@/features/shared/format";
+import { ChooseSome } from "@/ui/choices";
+import { Field, TextInput } from "@/ui/form";
+import { Unfold } from "@/ui/unfold";
+import type { DraftFieldsProps } from "./cause-fields";
+import type { KnownDraft } from "./draft";
+
+/** Of the draft, those fields that are one line of text. */
+type TextField = { [Name in keyof KnownDraft]: KnownDraft[Name] extends string ? Name : never }[keyof KnownDraft];
+
+/** Which vehicles it speaks of: rules that are checked at the gate. */
+export function ScopeFields({ draft, set, units }: DraftFieldsProps & { readonly units: UnitSystem }) {
+  const field = (name: TextField, label: string, path: string, more: { hint?: string; mono?: boolean } = {}) => (
+    <Field name={path} label={label} {...(more.hint ? { hint: more.hint } : {})}>
+      <TextInput
+        value={draft[name]}
+        className={more.mono ? "mono" : ""}
+        onChange={(event) => set({ [name]: event.target.value })}
+      />
+    </Field>
+  );
+  const unit = units === "imperial" ? "mi" : "km";
+  return (
+    <div className="flex flex-col gap-4 pt-3">
+      <div className="grid items-end gap-4 sm:grid-cols-4">
+        {field("make", "Make", "applies.make")}
+        {field("models", "Models", "applies.models")}
+        {field("yearFrom", "From year", "applies.years", { mono: true })}
+        {field("yearTo", "To year", "applies.years[1]", { mono: true })}
+        {field("engines", "Engines", "applies.engines", { mono: true })}
+        {field("kmFrom", `From, ${unit}`, "odometerKm", { mono: true })}
+        {field("kmTo", `To, ${unit}`, "odometerKm[1]", { mono: true })}
+      </div>
+      <Unfold title="Sister models, months, gearbox, drive, market, use" small>
+        <div className="grid gap-4 py-2 sm:grid-cols-2">
+          {field("sisters", "Sister models that share the part", "applies.sisters", {
+            hint: "make / model, with commas between them",
+          })}
+          {field("transmissions", "Transmissions", "applies.transmissions")}
+          {field("builtFrom", "Built from", "applies.built", { hint: "2016-03", mono: true })}
+          {field("builtTo", "Built until", "applies.built[1]", { hint: "2017-11", mono: true })}
+          {field("drives", "Drive", "applies.drives")}
+          {field("markets", "Built for markets", "applies.markets")}
+        </div>
+        <p className="mb-1 font-medium">Used for</p>
+        <ChooseSome
+          label="Used for"
+          values={draft.uses}
+          onChange={(uses) => set({ uses })}
+          choices={USES.map((use) => ({ value: use, label: upperFirst(USE_WORDS[use] ?? use) }))}
+        />
+      </Unfold>
+    </div>
+  );
+}
