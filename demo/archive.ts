@@ -15,6 +15,24 @@ const [OLDEST_DAYS, NEWEST_DAYS] = [1400, 440];
 const YEARS: readonly [number, number] = [2013, 2021];
 const DAYS_A_MONTH = 30;
 
+/** What was kept elsewhere was kept sloppily: so much of what a customer told, and of what a scan said, is in it. */
+const TOLD = 0.35;
+
+/** How often something was noted that the cause does not bring, and what. */
+const BESIDE = 0.6;
+const ANY_CONDITION = [
+  "hot",
+  "hot",
+  "cold",
+  "motorway",
+  "uphill",
+  "loaded",
+  "sometimes",
+  "clears-with-restart",
+] as const;
+/** The vane actuators of those years were a bad lot. */
+const OFTEN_THEN = "boost-actuator/sticking";
+
 interface FleetVehicle {
   readonly key: ModelKey;
   readonly vehicle: DemoVehicle;
@@ -55,15 +73,20 @@ interface When {
 function dealJob(fleet: readonly FleetVehicle[], when: When, chance: Chance): object {
   const { vehicle, kind, odometerKm } = dealVisit(fleet, when, chance);
   const symptoms = kind.symptoms
-    .filter(([, often]) => chance.is(often))
+    .filter(([, often], at) => chance.is(at ? often * TOLD : often))
     .map(([key, , conditions]) => ({
       key,
-      conditions: conditions.filter(([, often]) => chance.is(often)).map(([condition]) => condition),
+      conditions: [
+        ...new Set([
+          ...conditions.filter(([, often]) => chance.is(often * TOLD)).map(([condition]) => condition),
+          ...(chance.is(BESIDE) ? [chance.pick(ANY_CONDITION)] : []),
+        ]),
+      ],
     }));
   const main = kind.symptoms[0];
   if (!symptoms.length && main) symptoms.push({ key: main[0], conditions: [] });
   const codes = kind.codes
-    .filter(([, , often]) => chance.is(often))
+    .filter(([, , often]) => chance.is(often * TOLD))
     .map(([code, module]) => ({ code, module, status: "stored" }));
   const inVain = kind.vain.filter(([, often]) => chance.is(Math.min(0.9, often * (2 - 1.2 * when.share))));
   const tests = kind.tests.filter(([, , often]) => chance.is(often));
@@ -110,7 +133,7 @@ function dealVisit(fleet: readonly FleetVehicle[], { daysAgo }: When, chance: Ch
     const odometerKm = Math.round((startKm + months * kmAMonth) / 10) * 10;
     const fitting = KINDS.filter(
       ({ models, km }) => models.includes(key) && odometerKm >= km[0] && odometerKm <= km[1],
-    ).flatMap((kind) => Array.from({ length: kind.weight }, () => kind));
+    ).flatMap((kind) => Array.from({ length: kind.cause === OFTEN_THEN ? 3 * kind.weight : kind.weight }, () => kind));
     if (fitting.length) return { vehicle, odometerKm, kind: chance.pick(fitting) satisfies Kind };
   }
 }

@@ -28,6 +28,8 @@ import {
   knownFailures,
   PROCEDURES,
 } from "./book";
+import { dismissProposal } from "@/server/db/proposals";
+import { loadKnownFailuresView } from "@/server/views/known-failures";
 import { runImport } from "@/server/casebook/run-import";
 import { spoolCasebook } from "@/server/casebook/spool";
 import { archive } from "./archive";
@@ -62,6 +64,7 @@ export async function loadDemo(
   const onJob = () => onProgress(++done, of);
   await playGenerated(stage, now, onJob);
   await playStories(stage, now, onJob);
+  await settleProposals(stage, now);
   // The models are there once their first vehicle came in.
   for (const { make, model, text } of MARKET_MATTERS) await setMarketMatters(pool(), make, model, text);
   await inTransaction((db) =>
@@ -75,6 +78,19 @@ export async function loadDemo(
     }),
   );
   return { loaded: true, jobs: of };
+}
+
+/** The lead has looked at what the jobs propose: all but the one that stands out most is wear, and was dismissed. */
+async function settleProposals(stage: Stage, now: Date): Promise<void> {
+  const lead = stage.actors.get("Ilka Venn");
+  if (!lead) throw new Error("demo: the lead is missing");
+  const [, ...others] = (await loadKnownFailuresView(pool())).proposals;
+  for (const { component, failure, applies, jobs } of others)
+    await dismissProposal(
+      pool(),
+      { component, failure, applies, jobs: jobs.length, reason: "wear, and these are driven more than the others" },
+      { id: lead.personId, at: now },
+    );
 }
 
 /** The jobs of the years before come in as a casebook, as a shop brings over what it kept elsewhere. */

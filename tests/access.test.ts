@@ -102,6 +102,7 @@ describe("with an apprentice's session", () => {
       if (status === 422) allowed.push(name);
     }
     expect(allowed.sort()).toEqual([
+      "add-spare",
       "book-follow-up",
       "change-passphrase",
       "check-off",
@@ -127,7 +128,9 @@ describe("with an apprentice's session", () => {
       "record-test",
       "record-waiting",
       "remove-file",
+      "settle-recall",
       "sign-out-everywhere",
+      "take-spare",
       "withdraw-entry",
     ]);
   });

@@ -81,7 +81,7 @@ describe("this model does that", () => {
     await browser.press("Open the job", "//form");
     const onJob = "//section[@aria-label='Known for']//li[contains(., 'tensioner bush')]";
     await browser.find(`${onJob}[contains(., 'at this odometer')]`);
-    await browser.press("Refused: Hauler: belt tensioner bush wears oval");
+    await browser.press("The customer refuses: Hauler: belt tensioner bush wears oval");
     await browser.type("Why it was refused: Hauler: belt tensioner bush wears oval", "needs it tonight");
     await browser.press("Save", onJob);
     await browser.find(`${onJob}[contains(., 'refused by the customer: needs it tonight')]`);

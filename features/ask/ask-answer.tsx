@@ -4,6 +4,7 @@ import { dateText, minutesText } from "@/features/shared/format";
 import { TriedInVain } from "@/features/shared/tried-in-vain";
 import type { AskAnswer, AskedCause, AskedJob } from "@/server/views/ask/ask";
 import { Empty, Section } from "@/ui/section";
+import { codeHref, componentHref, engineHref, modelHref } from "@/features/shared/book-hrefs";
 import { AskChips, askHref } from "./ask-chips";
 
 interface AskAnswerProps {
@@ -19,6 +20,7 @@ export function AskAnswerView({ question, answer, timeZone }: AskAnswerProps) {
   return (
     <div className="flex flex-col gap-6">
       <AskChips question={question} understood={understood} rest={rest} />
+      <Pages understood={understood} />
       {isNothing && (
         <Empty>
           The book has nothing on that yet. Try fewer words, or what it does and when: “{EXAMPLE}”. What is closed with
@@ -38,7 +40,7 @@ export function AskAnswerView({ question, answer, timeZone }: AskAnswerProps) {
                 {patterns.map(({ key, title }) => (
                   <li key={key} className="border-b border-rule">
                     <Link
-                      href="/known-failures"
+                      href={`/known-failures/${key}`}
                       prefetch={false}
                       className="flex min-h-11 items-center hover:bg-paper-2"
                     >
@@ -73,6 +75,32 @@ export function AskAnswerView({ question, answer, timeZone }: AskAnswerProps) {
   );
 }
 
+/** What was asked for by its name has a page of its own. */
+function Pages({ understood }: Pick<AskAnswer, "understood">) {
+  const make = understood.find(({ kind }) => kind === "make")?.key ?? "";
+  const pages = understood.flatMap(({ kind, key, name: label, owner }) => {
+    if (kind === "component") return { href: componentHref(key), label };
+    if (kind === "engine") return { href: engineHref(label), label: `engine ${label}` };
+    if (kind === "model") return { href: modelHref(owner || make, label), label: `${owner || make} ${label}` };
+    return [];
+  });
+  if (!pages.length) return null;
+  return (
+    <p className="flex flex-wrap gap-x-5">
+      {pages.map(({ href, label }) => (
+        <Link
+          key={href}
+          href={href}
+          prefetch={false}
+          className="inline-flex min-h-11 items-center font-medium underline"
+        >
+          All of {label}
+        </Link>
+      ))}
+    </p>
+  );
+}
+
 const EXAMPLE = "low power uphill P0299";
 
 function Codes({ codes }: Pick<AskAnswer, "codes">) {
@@ -80,7 +108,7 @@ function Codes({ codes }: Pick<AskAnswer, "codes">) {
     <ul aria-label="Codes">
       {codes.map(({ code, meaning }) => (
         <li key={code} className="flex min-h-8 items-center gap-3 border-b border-rule">
-          <Link href={`/codes?search=${code}`} prefetch={false} className="mono inline-flex min-h-11 items-center">
+          <Link href={codeHref(code)} prefetch={false} className="mono inline-flex min-h-11 items-center underline">
             {code}
           </Link>
           <span>{meaning || "No generic text."}</span>

@@ -1,3 +1,5 @@
+import Link from "next/link";
+import { codeHref } from "@/features/shared/book-hrefs";
 import Form from "next/form";
 import type { CodeBook } from "@/server/views/codes";
 import { Button, ButtonLink } from "@/ui/button";
@@ -37,6 +39,9 @@ export function CodeBookView({ book: { search, asked, entries, groups }, mayAdd,
       {asked && (
         <div className="border-l-4 border-ink pl-3">
           <p className="mono text-lg">{asked.code}</p>
+          <Link href={codeHref(asked.code)} prefetch={false} className="inline-flex min-h-11 items-center underline">
+            What it was on jobs here
+          </Link>
           <p className="font-medium">{asked.generic ?? "No generic text."}</p>
           <p className="text-sm text-ink-soft">
             {asked.structure}. A code names a circuit or a symptom, not a part to buy.

@@ -29,7 +29,7 @@ export function KnownFor() {
             <Button
               look="quiet"
               className="-ml-2 text-sm"
-              aria-label={`Check: ${each.title}`}
+              aria-label={`Check it now: ${each.title}`}
               onClick={() => each.check && open({ kind: "test", procedure: each.check.procedure })}
             >
               Check it now
@@ -70,13 +70,18 @@ function RecallButtons({ each: { key, title, bulletin } }: { readonly each: Know
       <Button
         look="quiet"
         className="text-sm"
-        aria-label={`Carried out: ${title}`}
+        aria-label={`It was carried out: ${title}`}
         busy={busy}
         onClick={() => void settle("done")}
       >
         It was carried out
       </Button>
-      <Button look="quiet" className="text-sm" aria-label={`Refused: ${title}`} onClick={() => setReason("")}>
+      <Button
+        look="quiet"
+        className="text-sm"
+        aria-label={`The customer refuses: ${title}`}
+        onClick={() => setReason("")}
+      >
         The customer refuses
       </Button>
       {reason !== null && (

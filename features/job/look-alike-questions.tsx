@@ -58,7 +58,7 @@ export function LookAlikeQuestions() {
                 <Button
                   look="quiet"
                   className="text-sm"
-                  aria-label={`Test that tells it apart: ${otherName}`}
+                  aria-label={`Or test it: ${otherName}`}
                   onClick={() => open({ kind: "test", procedure })}
                 >
                   Or test it

@@ -1,6 +1,8 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
+import Link from "next/link";
+import { componentHref } from "@/features/shared/book-hrefs";
 import { percentText } from "@/features/shared/format";
 import type { ReasonView, SuspectView } from "@/server/views/advice-view";
 import { Button } from "@/ui/button";
@@ -90,8 +92,15 @@ function Suspect({ suspect }: { readonly suspect: SuspectView }) {
             <Reason key={reason.name + reason.text} reason={reason} />
           ))}
           {reasons.length === 0 && <li className="text-ink-soft">Nothing speaks for or against it yet.</li>}
-          {mayRecord && !sheet.facts.closed && (
-            <li>
+          <li className="flex flex-wrap gap-x-4">
+            <Link
+              href={componentHref(component)}
+              prefetch={false}
+              className="inline-flex min-h-11 items-center underline"
+            >
+              How it fails, and what settles it
+            </Link>
+            {mayRecord && !sheet.facts.closed && (
               <Button
                 look="quiet"
                 className="text-sm"
@@ -99,8 +108,8 @@ function Suspect({ suspect }: { readonly suspect: SuspectView }) {
               >
                 Repair this
               </Button>
-            </li>
-          )}
+            )}
+          </li>
         </ul>
       </details>
     </li>

@@ -3,6 +3,7 @@
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { groupDigits, odometerText, percentText, type UnitSystem } from "@/features/shared/format";
 import type { CurveView } from "@/server/views/known-failure-page";
+import { useHydrated } from "@/ui/hydrated";
 import { Unfold } from "@/ui/unfold";
 
 interface FailureCurveChartProps {
@@ -17,6 +18,8 @@ const SLACK = 0.02;
 
 /** Share that has not failed by an odometer, with its band; the same numbers as a table. */
 export function FailureCurveChart({ view: { fleet, curve, weibull }, units }: FailureCurveChartProps) {
+  // Its style attributes are none of the page that the server sends.
+  const hydrated = useHydrated();
   const first = Math.min(...fleet.watched.map(({ enteredKm }) => enteredKm));
   const last = Math.max(...fleet.watched.map(({ km }) => km));
   const fits = weibull !== null && curve.steps.every(fitsIn(weibull, first));
@@ -45,58 +48,60 @@ export function FailureCurveChart({ view: { fleet, curve, weibull }, units }: Fa
         {curve.medianKm === null ? "; half was not reached." : `; half by ${odometerText(curve.medianKm, units)}.`}{" "}
         {weibullText(weibull, fits, units)}
       </p>
-      <div aria-hidden>
-        <ResponsiveContainer width="100%" height={CHART_PX} initialDimension={{ width: 640, height: CHART_PX }}>
-          <ComposedChart margin={{ top: 8, right: 16, bottom: 8, left: 0 }}>
-            <CartesianGrid stroke="var(--color-rule)" vertical={false} />
-            <XAxis
-              dataKey="km"
-              type="number"
-              domain={[first, last]}
-              allowDuplicatedCategory={false}
-              tickFormatter={(km: number) =>
-                groupDigits(units === "imperial" ? Math.round(km / KM_PER_MILE) : Math.round(km))
-              }
-              stroke="var(--color-ink)"
-            />
-            <YAxis
-              domain={[0, 1]}
-              tickFormatter={(share: number) => `${Math.round(share * 100)} %`}
-              stroke="var(--color-ink)"
-              width={56}
-            />
-            <Area
-              data={points}
-              dataKey="band"
-              type="stepAfter"
-              stroke="none"
-              fill="var(--color-rule)"
-              fillOpacity={0.6}
-              isAnimationActive={false}
-            />
-            <Line
-              data={points}
-              dataKey="surviving"
-              type="stepAfter"
-              stroke="var(--color-ink)"
-              strokeWidth={2.5}
-              dot={false}
-              isAnimationActive={false}
-            />
-            {model.length > 0 && (
+      <div aria-hidden className="h-72">
+        {hydrated && (
+          <ResponsiveContainer width="100%" height={CHART_PX} initialDimension={{ width: 640, height: CHART_PX }}>
+            <ComposedChart margin={{ top: 8, right: 16, bottom: 8, left: 0 }}>
+              <CartesianGrid stroke="var(--color-rule)" vertical={false} />
+              <XAxis
+                dataKey="km"
+                type="number"
+                domain={[first, last]}
+                allowDuplicatedCategory={false}
+                tickFormatter={(km: number) =>
+                  groupDigits(units === "imperial" ? Math.round(km / KM_PER_MILE) : Math.round(km))
+                }
+                stroke="var(--color-ink)"
+              />
+              <YAxis
+                domain={[0, 1]}
+                tickFormatter={(share: number) => `${Math.round(share * 100)} %`}
+                stroke="var(--color-ink)"
+                width={56}
+              />
+              <Area
+                data={points}
+                dataKey="band"
+                type="stepAfter"
+                stroke="none"
+                fill="var(--color-rule)"
+                fillOpacity={0.6}
+                isAnimationActive={false}
+              />
               <Line
-                data={model}
-                dataKey="model"
-                stroke="var(--color-spruce)"
-                strokeDasharray="6 4"
-                strokeWidth={2}
+                data={points}
+                dataKey="surviving"
+                type="stepAfter"
+                stroke="var(--color-ink)"
+                strokeWidth={2.5}
                 dot={false}
                 isAnimationActive={false}
               />
-            )}
-            {curve.b10Km !== null && <ReferenceLine x={curve.b10Km} stroke="var(--color-ochre)" />}
-          </ComposedChart>
-        </ResponsiveContainer>
+              {model.length > 0 && (
+                <Line
+                  data={model}
+                  dataKey="model"
+                  stroke="var(--color-spruce)"
+                  strokeDasharray="6 4"
+                  strokeWidth={2}
+                  dot={false}
+                  isAnimationActive={false}
+                />
+              )}
+              {curve.b10Km !== null && <ReferenceLine x={curve.b10Km} stroke="var(--color-ochre)" />}
+            </ComposedChart>
+          </ResponsiveContainer>
+        )}
       </div>
       <p className="text-sm text-ink-soft">
         Share that has not failed by an odometer, with its 95 % band (Kaplan–Meier, entered when they first came here),

@@ -3,6 +3,7 @@ import { reported, REPORT_SAYS, type LookAlike } from "@/core/known-failures";
 import { upperFirst } from "@/core/words";
 import { dateText, minutesText, odometerText, percentText } from "@/features/shared/format";
 import { PrintButton } from "@/features/shared/print-button";
+import { componentHref, engineHref, modelHref } from "@/features/shared/book-hrefs";
 import type { Site } from "@/server/db/sites";
 import type { KnownFailurePage } from "@/server/views/known-failure-page";
 import { Empty, Section } from "@/ui/section";
@@ -37,10 +38,41 @@ export function FailurePage({ page, site, mayEdit, mayExtend }: FailurePageProps
         <div className="flex flex-wrap items-start justify-between gap-3">
           <div>
             <h1 className="text-xl">{known.title}</h1>
-            <p>{name}</p>
+            <p>
+              {known.component === null ? (
+                name
+              ) : (
+                <Link href={componentHref(known.component)} prefetch={false} className="underline">
+                  {name}
+                </Link>
+              )}
+            </p>
             <p className="text-ink-soft">
               {scope}
               {window && `; ${window}`}
+            </p>
+            <p className="no-print flex flex-wrap gap-x-4 text-sm">
+              {known.applies.make &&
+                known.applies.models.map((model) => (
+                  <Link
+                    key={model}
+                    href={modelHref(known.applies.make ?? "", model)}
+                    prefetch={false}
+                    className="inline-flex min-h-11 items-center underline"
+                  >
+                    {known.applies.make} {model}
+                  </Link>
+                ))}
+              {known.applies.engines.map((engine) => (
+                <Link
+                  key={engine}
+                  href={engineHref(engine)}
+                  prefetch={false}
+                  className="inline-flex min-h-11 items-center underline"
+                >
+                  Engine {engine}
+                </Link>
+              ))}
             </p>
           </div>
           <div className="no-print">

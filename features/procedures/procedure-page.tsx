@@ -1,6 +1,8 @@
 "use client";
 
+import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { componentHref } from "@/features/shared/book-hrefs";
 import type { ReactNode } from "react";
 import type { Procedure, VariantSpec } from "@/core/book";
 import { formatQuantity, formatSpec } from "@/core/measure";
@@ -36,7 +38,15 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
         {procedure.applies && <p className="text-sm">For {appliesText(procedure.applies)}.</p>}
         {question && <p>{question}</p>}
         <p className="text-sm text-ink-soft">
-          {[component, KIND_WORDS[procedure.kind], work(procedure), `version ${version}`].filter(Boolean).join(" · ")}
+          {component && procedure.component && (
+            <>
+              <Link href={componentHref(procedure.component)} prefetch={false} className="underline">
+                {component}
+              </Link>
+              {" · "}
+            </>
+          )}
+          {[KIND_WORDS[procedure.kind], work(procedure), `version ${version}`].filter(Boolean).join(" · ")}
         </p>
         {mayEdit && (
           <div className="mt-2 flex flex-wrap gap-3">

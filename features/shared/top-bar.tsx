@@ -19,11 +19,13 @@ const PLACES = [
   { href: "/jobs/closed", label: "Closed jobs" },
   { href: "/calculators", label: "Calculators" },
   { href: "/book", label: "Book" },
+  { href: "/numbers", label: "Numbers" },
 ] as const;
 
 /** Places that are chapters of the book. */
 const BOOK = [
   "/known-failures",
+  "/shelf",
   "/procedures",
   "/repairs",
   "/codes",

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText, odometerText } from "@/features/shared/format";
+import { engineHref, modelHref } from "@/features/shared/book-hrefs";
 import type { ModelChoices } from "@/server/db/catalogue";
 import type { Site } from "@/server/db/sites";
 import type { VehicleHistory } from "@/server/views/vehicle-history";
@@ -29,6 +30,24 @@ export function VehiclePage({ history: { vehicle, jobs, parts }, site, models }:
     <div className="mx-auto flex max-w-5xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
         <h1 className="text-xl">{vehicleName(vehicle)}</h1>
+        <p className="flex flex-wrap gap-x-5">
+          <Link
+            href={modelHref(vehicle.make, vehicle.model)}
+            className="inline-flex min-h-11 items-center underline"
+            prefetch={false}
+          >
+            What {vehicle.make} {vehicle.model} is known for
+          </Link>
+          {vehicle.engine && (
+            <Link
+              href={engineHref(vehicle.engine)}
+              className="inline-flex min-h-11 items-center underline"
+              prefetch={false}
+            >
+              Engine {vehicle.engine}
+            </Link>
+          )}
+        </p>
         <p className="mono text-sm text-ink-soft">
           {[vehicle.plate, vehicle.vin].filter(Boolean).join(" · ") || "no plate, no VIN"}
         </p>

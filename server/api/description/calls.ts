@@ -193,6 +193,19 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/numbers",
+    summary: "What closed jobs say of the work: minutes to the cause, dead ends, comebacks, by quarter and kind",
+    right: "shop.read",
+    query: {
+      from: "First day, YYYY-MM-DD",
+      to: "Last day",
+      model: "Make and model",
+      person: "Who closed them; for leads",
+    },
+    answer: "text/csv",
+  },
+  {
+    method: "get",
     path: "/api/v1/patterns",
     summary: "The known failures, each with its grade as the jobs here work it out",
     right: "shop.read",
