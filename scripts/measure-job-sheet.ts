@@ -17,7 +17,7 @@ await program(async () => {
   const site = await firstSite(pool());
   if (!origin || !site) throw new Error("Name the address of a running demo.");
   const open = await listOpenJobs(pool(), site.id);
-  const closed = await listClosedJobs(pool(), site.id, { search: "", result: null, oldestFirst: false, page: 0 });
+  const closed = await listClosedJobs(pool(), site.id, { result: null, oldestFirst: false, page: 0 }, null);
   const ids = [...open, ...closed].slice(0, 6).map(({ id }) => id);
   const [first] = ids;
   if (!first) throw new Error("The demo has no job.");

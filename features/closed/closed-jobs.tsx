@@ -29,10 +29,10 @@ export function ClosedJobs({ list: { jobs, search, result, hasMore, pageSize }, 
         rows={jobs}
         columns={columns}
         findBy={findJobBy}
-        findHint="plate, model, engine, complaint"
+        findHint="plate, model, symptom, code, complaint"
         empty={
           isNarrowed
-            ? `No closed job ${search && `has “${search}” in its plate, model, engine, number or complaint`}${search && result ? " and " : ""}${result ? "ended so" : ""}.`
+            ? `No closed job ${search && `is what “${search}” asks for`}${search && result ? " and " : ""}${result ? "ended so" : ""}.`
             : "No job was closed yet. Close one, and it teaches the next."
         }
         beside={<ResultChoice result={result} />}

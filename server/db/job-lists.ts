@@ -80,7 +80,6 @@ export const CLOSED_RESULTS = ["root-cause", "no-fault-found", "unresolved", "ca
 export type ClosedResult = (typeof CLOSED_RESULTS)[number];
 
 export interface ClosedJobsAsked {
-  /** Looked for in plate, make, model, engine, number and complaint. */
   readonly search: string;
   readonly result: ClosedResult | null;
   readonly oldestFirst: boolean;
@@ -88,10 +87,30 @@ export interface ClosedJobsAsked {
   readonly page: number;
 }
 
-/** Closed jobs by the time they were closed, one page and one row more. */
-export async function listClosedJobs(db: Db, siteId: SiteId, asked: ClosedJobsAsked): Promise<ClosedJobRow[]> {
-  const { search, result, oldestFirst, page } = asked;
-  const pattern = `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+/** A closed job by its number, and those on vehicles whose plate or VIN begins so. */
+export async function jobsNamed(
+  db: Db,
+  siteId: SiteId,
+  number: number | null,
+  vehicles: readonly string[],
+): Promise<JobId[]> {
+  const rows = await many<{ id: JobId }>(
+    db,
+    `select id from job
+     where site_id = $1 and closed_at is not null and (number = $2 or vehicle_id = any($3::uuid[]))`,
+    [siteId, number, vehicles],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Closed jobs by the time they were closed, one page and one row more; of some alone where these are given. */
+export async function listClosedJobs(
+  db: Db,
+  siteId: SiteId,
+  asked: Omit<ClosedJobsAsked, "search">,
+  among: readonly JobId[] | null,
+): Promise<ClosedJobRow[]> {
+  const { result, oldestFirst, page } = asked;
   return many<ClosedJobRow>(
     db,
     `select j.id, j.number, ${VEHICLE_OF_JOB} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
@@ -101,11 +120,11 @@ export async function listClosedJobs(db: Db, siteId: SiteId, asked: ClosedJobsAs
      from job j
      join vehicle v on v.id = j.vehicle_id
      where j.site_id = $1 and j.closed_at is not null
-       and ($2 = '%%' or concat_ws(' ', v.plate, v.make, v.model, v.engine, j.complaint, j.number::text) ilike $2)
+       and ($2::uuid[] is null or j.id = any($2))
        and ($3::text is null or case when j.came_back then 'came-back' else j.finding end = $3)
      order by j.closed_at ${oldestFirst ? "asc" : "desc"}, j.id
      limit $4 offset $5`,
-    [siteId, pattern, result, CLOSED_PAGE + 1, page * CLOSED_PAGE],
+    [siteId, among, result, CLOSED_PAGE + 1, page * CLOSED_PAGE],
   );
 }
 

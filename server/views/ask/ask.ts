@@ -2,6 +2,7 @@ import "server-only";
 import { genericText } from "@/core/codes";
 import type { Book, Cause } from "@/core/book";
 import type { CaseFile } from "@/core/case";
+import type { JobId } from "@/core/ids";
 import { advise } from "@/core/plan";
 import { causeName, lowerFirst, type Labels } from "@/core/words";
 import type { Understood } from "@/core/search";
@@ -98,6 +99,20 @@ export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuesti
     found: matched.length,
     hasAll: matched.length > 0 && matched[0]?.matched === parts,
   };
+}
+
+/** Closed jobs that have all of what somebody asks for; where none has, those that have most of it. The best first. */
+export async function jobsFor(
+  db: Db,
+  site: Site,
+  { typed, now }: Omit<AskedQuestion, "limit">,
+): Promise<readonly JobId[]> {
+  const question = await readQuestion(db, typed, await loadLabels(db), now.getUTCFullYear());
+  const vehicle = await askedVehicle(db, question.understood);
+  const book = await loadBook(db, site, askedCase(question, vehicle) ?? { ...NOTHING_TOLD, vehicle });
+  const { what, parts } = askedFor(question, marksOfQuestion(question, book));
+  const rows = parts ? await findAskedJobs(db, what, MOST_JOBS) : [];
+  return bestOf(rows).map(({ id }) => id);
 }
 
 /** Those that have most of what was asked for. */

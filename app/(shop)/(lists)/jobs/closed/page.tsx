@@ -10,11 +10,12 @@ export const metadata: Metadata = { title: "Closed jobs" };
 export default async function ClosedJobsPage({ searchParams }: PageProps<"/jobs/closed">) {
   const { site } = await requireActor("shop.read");
   const { search, page, result, sort } = await searchParams;
-  const list = await loadClosedJobs(site, {
+  const asked = {
     search: searchText(search),
     result: CLOSED_RESULTS.find((each) => each === result) ?? null,
     oldestFirst: sort === "closed",
     page: Math.max(1, Math.min(10_000, Math.trunc(Number(page)) || 1)) - 1,
-  });
+  };
+  const list = await loadClosedJobs(site, asked, new Date());
   return <ClosedJobs list={list} timeZone={site.timeZone} />;
 }
