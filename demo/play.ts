@@ -11,7 +11,7 @@ import { pool } from "@/server/db/pool";
 import { readFile } from "@/server/files/read-file";
 import { uuidOf } from "./random";
 import { isMetOnADrive } from "@/core/book";
-import { obstaclesOf, openWaits } from "@/core/job";
+import { conditionsToMeet, obstaclesOf, openWaits } from "@/core/job";
 import { isUnchecked } from "@/core/repair";
 import type { PersonName } from "./world";
 
@@ -82,8 +82,10 @@ export class JobPlayer {
 
   /** A drive under the conditions of the complaint, but for those that could not be had; what the system has to be waited for first is. */
   async drive(by: PersonName, minutes: number, note: string, notHad: readonly string[] = []): Promise<number> {
-    const conditions = this.told.filter((key) => !notHad.includes(key));
-    const waited = openWaits((await readFacts(pool(), this.job.jobId)).parts);
+    const facts = await readFacts(pool(), this.job.jobId);
+    const wanted = conditionsToMeet(facts).filter((key) => this.told.includes(key));
+    const conditions = wanted.filter((key) => !notHad.includes(key));
+    const waited = openWaits(facts.parts);
     const held = { step: "road-test", result: "held", note, conditions, notHad, waited };
     return this.record("record-proof", by, minutes, held);
   }

@@ -66,7 +66,24 @@ const SHOTS: readonly Shot[] = [
       await browser.find("//*[@role='dialog']//li[contains(., 'Rebuilt unit')]");
     },
   ],
-  ["catalogue", DESK, (browser) => browser.go("/catalogue")],
+  [
+    "known-failure",
+    DESK,
+    async (browser) => {
+      await browser.go("/known-failures/ferryman-pulley");
+      await browser.type("This vehicle reads, km", "88000");
+      await browser.find("//section[@aria-label='When do they fail']//*[name()='svg']");
+      await browser.driver.executeScript("window.scrollTo(0, 620)");
+    },
+  ],
+  [
+    "numbers",
+    DESK,
+    async (browser) => {
+      await browser.go("/numbers");
+      await browser.find("//section[@aria-label='Minutes to the root cause']//*[name()='svg']");
+    },
+  ],
   [
     "calculators",
     DESK,
@@ -83,7 +100,6 @@ const SHOTS: readonly Shot[] = [
   ["casebook", DESK, (browser) => browser.go("/casebook")],
   ["closed-job", DESK, (browser) => openJobOf(browser, "HF 4107", "/jobs/closed?search=HF+4107")],
   ["closed-jobs", DESK, (browser) => browser.go("/jobs/closed")],
-  ["procedures", DESK, (browser) => browser.go("/procedures?search=P0299&sort=-done")],
   [
     "drive",
     DESK,

@@ -102,6 +102,8 @@ describe("every screen is accessible, fits and works without complaint, at both 
       ["/known-failures/minnow-mist", "Minnow: windscreen mists up on dry days"],
       ["/known-failures/new", "This model does that"],
       ["/shelf", "On the shelf"],
+      ["/guide", "Guide"],
+      ["/guide/the-job-sheet", "Reading a job sheet"],
       ["/numbers", "Numbers"],
       ["/numbers?from=2100-01-01", "Numbers"],
       ["/book/component/turbocharger", "Turbocharger"],

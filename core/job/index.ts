@@ -54,5 +54,6 @@ export {
 } from "./proved";
 export { spentOn, type Spent, type TimedEntry } from "./spent";
 export { COMEBACKS, unsettles, type Comeback } from "./comeback";
+export { conditionsToMeet } from "./conditions";
 export { openWaits } from "./companions";
 export { openEntries } from "./open-entries";

@@ -76,6 +76,12 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
         >
           Ask
         </Link>
+        <Link
+          href="/guide"
+          className="inline-flex min-h-11 items-center px-1 text-sm underline decoration-rule-strong underline-offset-4"
+        >
+          Guide
+        </Link>
         <SignOut />
       </div>
     </header>

@@ -124,6 +124,21 @@ describe("a drive", () => {
     expect((await loadJobSheet(site, job.id))?.trail.at(-1)?.text).toMatch(/could not be had.*14 km.*topped up/);
   });
 
+  test("asks nothing of a complaint that is put off", async () => {
+    const symptoms = [
+      { key: "low-power", conditions: ["uphill"] },
+      { key: "smoke-black", conditions: ["motorway"] },
+    ];
+    const job = await open({ symptoms });
+    await job.record("record-part", part("boost-hose", "split", "fixed"));
+    expect(await refused(job, "record-proof", { step: "road-test", result: "held", conditions: ["uphill"] })).toContain(
+      "motorway",
+    );
+    const left = [{ kind: "symptom", key: "smoke-black", state: "deferred" }];
+    await job.record("record-finding", { ...FOUND, left });
+    await job.record("record-proof", { step: "road-test", result: "held", conditions: ["uphill"] });
+  });
+
   test("of a fault that came now and then is proof once it would have shown itself", async () => {
     const job = await open();
     await job.record("confirm-complaint", { result: "sometimes", times: 2, tries: 4 });

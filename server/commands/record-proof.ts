@@ -3,7 +3,7 @@ import Joi from "joi";
 import { isMetOnADrive } from "@/core/book";
 import { LEVELS, type Levels } from "@/core/entries";
 import { exhaustive } from "@/core/exhaustive";
-import { openWaits, type JobFacts } from "@/core/job";
+import { conditionsToMeet, openWaits, type JobFacts } from "@/core/job";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import { lowerFirst, type Labels } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
@@ -91,9 +91,7 @@ async function requireEvidence({ db }: CommandContext, input: ProofInput, facts:
       return;
     case "road-test": {
       const drivable = await drivableConditions(db);
-      const told = [...new Set(facts.symptoms.flatMap((symptom) => symptom.conditions))].filter((each) =>
-        drivable.has(each),
-      );
+      const told = conditionsToMeet(facts).filter((each) => drivable.has(each));
       const silent = told.filter((each) => !conditions.includes(each) && !notHad.includes(each));
       if (silent.length)
         refuseInput(

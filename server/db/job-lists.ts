@@ -140,14 +140,15 @@ const AFTER_JOB = `select j.id, j.number, ${VEHICLE_OF_JOB} as vehicle, v.plate,
   from job j
   join vehicle v on v.id = j.vehicle_id`;
 
-/** Closed jobs whose fault came back and which nobody has opened again. */
-export async function listComebacks(db: Db, siteId: SiteId): Promise<AfterJobRow[]> {
+/** Jobs closed since then whose fault came back: nobody has opened them again, and no other job goes on with them. */
+export async function listComebacks(db: Db, siteId: SiteId, since: Date): Promise<AfterJobRow[]> {
   return many<AfterJobRow>(
     db,
     `${AFTER_JOB}
-     where j.site_id = $1 and j.closed_at is not null and j.came_back
+     where j.site_id = $1 and j.closed_at >= $2 and j.came_back
+       and not exists (select from job n where n.comeback_of = j.id)
      order by j.closed_at desc`,
-    [siteId],
+    [siteId, since],
   );
 }
 

@@ -56,6 +56,9 @@ const FOLLOW_UP_AFTER_DAYS = 7;
 const FOLLOW_UP_UNTIL_DAYS = 45;
 
 /** Every open job by what it needs now. */
+/** What came back longer ago is history: its page and the numbers tell of it. */
+const COMEBACKS_UNTIL_DAYS = 180;
+
 export async function loadFloor(site: Site, now: Date): Promise<Floor> {
   const db = pool();
   const longAgo = subDays(now, FOLLOW_UP_UNTIL_DAYS);
@@ -63,7 +66,7 @@ export async function loadFloor(site: Site, now: Date): Promise<Floor> {
     listOpenJobs(db, site.id),
     listOpenMinutes(db, site.id),
     loadLabels(db),
-    listComebacks(db, site.id),
+    listComebacks(db, site.id, subDays(now, COMEBACKS_UNTIL_DAYS)),
     listFollowUpsDue(
       db,
       site.id,

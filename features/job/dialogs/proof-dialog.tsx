@@ -2,7 +2,7 @@
 
 import { isMetOnADrive } from "@/core/book";
 import { LEVELS } from "@/core/entries";
-import { openWaits } from "@/core/job";
+import { conditionsToMeet, openWaits } from "@/core/job";
 import type { ProofStep } from "@/core/proof";
 import { decimalOf, odometerInput } from "@/features/shared/format";
 import { lowerFirst } from "@/core/words";
@@ -51,9 +51,7 @@ export function ProofDialog({ step: wanted }: { readonly step: ProofStep }) {
   const [minutes, setMinutes] = form.field("minutes");
   const step = TOLD.find(({ value }) => value === stepText)?.value ?? start;
   const drivable = new Set(sheet.words.conditions.flatMap(({ key, topic }) => (isMetOnADrive(topic) ? key : [])));
-  const told = [...new Set(sheet.facts.symptoms.flatMap(({ conditions }) => conditions))].filter((key) =>
-    drivable.has(key),
-  );
+  const told = conditionsToMeet(sheet.facts).filter((key) => drivable.has(key));
   const waits = openWaits(sheet.facts.parts);
   const isDrive = step === "road-test";
   const isHeld = result === "held";

@@ -193,6 +193,14 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/guide/pictures/{name}",
+    summary: "A picture of the guide",
+    right: "shop.read",
+    answer: IMAGE,
+    errors: [404],
+  },
+  {
+    method: "get",
     path: "/api/v1/numbers",
     summary: "What closed jobs say of the work: minutes to the cause, dead ends, comebacks, by quarter and kind",
     right: "shop.read",
