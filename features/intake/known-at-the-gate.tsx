@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { byDue, KnownForItem } from "@/features/shared/known-for/known-for-line";
-import type { VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
+import { listed, type VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
 import type { KnownForLine } from "@/server/views/known-for";
 import { Section } from "@/ui/section";
 import { Unfold } from "@/ui/unfold";
@@ -17,7 +17,7 @@ interface KnownAtTheGateProps {
 
 /** What this vehicle is known for at its odometer, while the customer still stands there; nothing until make, model and year are there. */
 export function KnownAtTheGate({ vehicle, odometerKm }: KnownAtTheGateProps) {
-  const { make, model, year, engine, transmission, drive, market, built, vin } = vehicle;
+  const { make, model, year, engine, transmission, drive, market, built, vin, uses = "" } = vehicle;
   const isEnough = make.trim() && model.trim() && YEAR.test(year.trim());
   const asked = isEnough
     ? JSON.stringify({
@@ -31,6 +31,7 @@ export function KnownAtTheGate({ vehicle, odometerKm }: KnownAtTheGateProps) {
           market: market || null,
           built: /^\d{4}-\d{2}$/.test(built) ? built : null,
           vin: vin || null,
+          uses: uses ? listed(uses) : null,
         },
         odometerKm: typeof odometerKm === "number" ? Math.round(odometerKm) : null,
       })

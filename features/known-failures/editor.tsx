@@ -68,7 +68,7 @@ export function KnownFailureEditor({ start, choices, site, isLead }: EditorProps
         </Field>
         <CauseFields draft={draft} set={form.set} words={choices.words} />
         <Section title="Which vehicles" aside="an empty field asks for nothing">
-          <ScopeFields draft={draft} set={form.set} units={units} />
+          <ScopeFields draft={draft} set={form.set} units={units} models={choices.models} />
         </Section>
         <Section title="How it shows itself">
           <SymptomFields draft={draft} set={form.set} words={choices.words} />

@@ -225,17 +225,18 @@ function BulletinSection({ page: { known }, site }: { readonly page: KnownFailur
   );
 }
 
-function Repairs({ page: { known, held }, site }: { readonly page: KnownFailurePage; readonly site: Site }) {
+function Repairs({ page: { known, held, told }, site }: { readonly page: KnownFailurePage; readonly site: Site }) {
   const { repairs, fits } = known.details;
   if (!repairs.length && !held.length && !fits.length) return null;
   return (
     <Section title="Repairs" aside="as told, and as the jobs here show">
       <ul>
-        {repairs.map(({ title, outcome, note }) => (
+        {repairs.map(({ title, outcome, component, note }) => (
           <li key={title} className="flex flex-wrap gap-x-4 border-b border-rule py-2">
             <span className="font-medium">{title}</span>
             <span className={outcome === "in-vain" ? "text-brick" : ""}>{OUTCOME_WORDS[outcome]}</span>
             {note && <span className="text-sm text-ink-soft">{note}</span>}
+            <ToldRecord of={told.find((each) => each.component === component)} />
           </li>
         ))}
         {held.map((each) => (
@@ -258,6 +259,21 @@ function Repairs({ page: { known, held }, site }: { readonly page: KnownFailureP
         ))}
       </ul>
     </Section>
+  );
+}
+
+/** What the jobs here say of a repair that is told. */
+function ToldRecord({ of }: { readonly of: KnownFailurePage["told"][number] | undefined }) {
+  if (!of) return null;
+  return (
+    <span className="text-sm">
+      here: helped <span className="mono">{of.helped}</span> of <span className="mono">{of.fitted}</span>
+      {of.cameBack > 0 && (
+        <>
+          , <span className="mono">{of.cameBack}</span> came back
+        </>
+      )}
+    </span>
   );
 }
 

@@ -3,6 +3,7 @@
 import { USE_WORDS } from "@/core/known-failures";
 import { USES } from "@/core/vehicle";
 import { upperFirst } from "@/core/words";
+import type { ModelChoices } from "@/server/db/catalogue";
 import type { UnitSystem } from "@/features/shared/format";
 import { ChooseSome } from "@/ui/choices";
 import { Field, TextInput } from "@/ui/form";
@@ -13,13 +14,24 @@ import type { KnownDraft } from "./draft";
 /** Of the draft, those fields that are one line of text. */
 type TextField = { [Name in keyof KnownDraft]: KnownDraft[Name] extends string ? Name : never }[keyof KnownDraft];
 
+interface ScopeFieldsProps extends DraftFieldsProps {
+  readonly units: UnitSystem;
+  readonly models: readonly ModelChoices[];
+}
+
 /** Which vehicles it speaks of: rules that are checked at the gate. */
-export function ScopeFields({ draft, set, units }: DraftFieldsProps & { readonly units: UnitSystem }) {
-  const field = (name: TextField, label: string, path: string, more: { hint?: string; mono?: boolean } = {}) => (
+export function ScopeFields({ draft, set, units, models }: ScopeFieldsProps) {
+  const field = (
+    name: TextField,
+    label: string,
+    path: string,
+    more: { hint?: string; mono?: boolean; list?: string } = {},
+  ) => (
     <Field name={path} label={label} {...(more.hint ? { hint: more.hint } : {})}>
       <TextInput
         value={draft[name]}
         className={more.mono ? "mono" : ""}
+        list={more.list}
         onChange={(event) => set({ [name]: event.target.value })}
       />
     </Field>
@@ -27,12 +39,18 @@ export function ScopeFields({ draft, set, units }: DraftFieldsProps & { readonly
   const unit = units === "imperial" ? "mi" : "km";
   return (
     <div className="flex flex-col gap-4 pt-3">
+      <Known id="known-makes" words={models.map(({ make }) => make)} />
+      <Known
+        id="known-models"
+        words={models.flatMap(({ make, model }) => (!draft.make || make === draft.make ? model : []))}
+      />
+      <Known id="known-engines" words={models.flatMap(({ engines }) => engines)} />
       <div className="grid items-end gap-4 sm:grid-cols-4">
-        {field("make", "Make", "applies.make")}
-        {field("models", "Models", "applies.models")}
+        {field("make", "Make", "applies.make", { list: "known-makes" })}
+        {field("models", "Models", "applies.models", { list: "known-models" })}
         {field("yearFrom", "From year", "applies.years", { mono: true })}
         {field("yearTo", "To year", "applies.years[1]", { mono: true })}
-        {field("engines", "Engines", "applies.engines", { mono: true })}
+        {field("engines", "Engines", "applies.engines", { mono: true, list: "known-engines" })}
         {field("kmFrom", `From, ${unit}`, "odometerKm", { mono: true })}
         {field("kmTo", `To, ${unit}`, "odometerKm[1]", { mono: true })}
       </div>
@@ -56,5 +74,16 @@ export function ScopeFields({ draft, set, units }: DraftFieldsProps & { readonly
         />
       </Unfold>
     </div>
+  );
+}
+
+/** What the catalogue knows, to be picked while one types. */
+function Known({ id, words }: { readonly id: string; readonly words: readonly string[] }) {
+  return (
+    <datalist id={id}>
+      {[...new Set(words)].sort().map((word) => (
+        <option key={word} value={word} />
+      ))}
+    </datalist>
   );
 }

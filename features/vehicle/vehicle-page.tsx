@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { USE_WORDS } from "@/core/known-failures";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText, odometerText } from "@/features/shared/format";
 import { engineHref, modelHref } from "@/features/shared/book-hrefs";
@@ -23,6 +24,7 @@ export function VehiclePage({ history: { vehicle, jobs, parts }, site, models }:
     vehicle.drive,
     vehicle.market && `built for ${vehicle.market}`,
     vehicle.built && `in ${vehicle.built}`,
+    vehicle.uses?.length && `used for ${vehicle.uses.map((use) => USE_WORDS[use] ?? use).join(", ")}`,
   ]
     .filter(Boolean)
     .join(" · ");

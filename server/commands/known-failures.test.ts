@@ -146,6 +146,21 @@ describe("a known failure", () => {
     expect((await refusalOf(send(technician, "import-known-failures", good))).code).toBe("not-allowed");
   });
 
+  test("of a way of use speaks of vehicles that are used so, and of those of which nobody said", async () => {
+    const applies = { make: "Ombrel", models: ["Lark"], uses: ["towing"] };
+    const { key } = await write(lead, { title: "Lark: towing", applies });
+    const lark = { ...VEHICLE, make: "Ombrel", model: "Lark" };
+    const speaks = async (plate: string, uses: readonly string[] | null) => {
+      const job = await OpenJob.open(technician, { vehicle: { ...lark, plate, uses } });
+      return (await loadJobSheet(site, job.id))?.knownFor.some((each) => each.key === key);
+    };
+    expect(await speaks("T 1", ["towing", "salt"])).toBe(true);
+    expect(await speaks("T 2", ["short-trips"])).toBe(false);
+    expect(await speaks("T 3", null)).toBe(true);
+    const page = await loadKnownFailurePage(site, key);
+    expect(page?.scope).toBe("Ombrel Lark, used for towing");
+  });
+
   test("takes in what the jobs propose of the same cause", async () => {
     const { key } = await write(lead, { title: "Merged", applies: { ...PACKET, years: [2015, 2017] } });
     const applies = { make: "Tarrow", models: ["Letter"], years: [2013, 2016], engines: ["D16F"] };

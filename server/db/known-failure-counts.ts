@@ -176,3 +176,26 @@ export async function jobsOfPattern(db: Db, siteId: SiteId, key: string): Promis
     [key, siteId],
   );
 }
+
+export interface RepairTold {
+  readonly component: string;
+  readonly fitted: number;
+  readonly helped: number;
+  readonly cameBack: number;
+}
+
+/** How parts fared on vehicles that a known failure speaks of and whose job came to it, or ended in vain with its symptoms. */
+export async function partsOnPattern(db: Db, key: string, components: readonly string[]): Promise<RepairTold[]> {
+  return many<RepairTold>(
+    db,
+    `with ${SCOPE}
+     select current_component(t.component) as component, count(*)::int as fitted,
+       (count(*) filter (where t.result in ('fixed', 'partly')))::int as helped,
+       (count(*) filter (where t.result in ('fixed', 'partly') and s.came_back))::int as "cameBack"
+     from scope s
+     join job_part t on t.job_id = s.job_id and not t.get_home and t.result is not null
+     where s.had and current_component(t.component) = any($2)
+     group by 1`,
+    [key, components],
+  );
+}

@@ -6,6 +6,7 @@ import type { JobId } from "@/core/ids";
 import { lowerFirst, causeName } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
 import { readVocabulary } from "@/server/db/book";
+import { modelChoices } from "@/server/db/catalogue";
 import { readFacts } from "@/server/db/facts";
 import { readKnownFailures } from "@/server/db/known-failures";
 import { pool } from "@/server/db/pool";
@@ -16,9 +17,15 @@ import { jobOf } from "./job-of";
 /** What an editor of known failures chooses from. */
 export async function loadEditorChoices(but: string | null) {
   const db = pool();
-  const [words, procedures, known] = await Promise.all([readVocabulary(db), readProcedures(db), readKnownFailures(db)]);
+  const [words, procedures, known, models] = await Promise.all([
+    readVocabulary(db),
+    readProcedures(db),
+    readKnownFailures(db),
+    modelChoices(db),
+  ]);
   return {
     words,
+    models,
     procedures: procedures.map(({ key, title }) => ({ key, title })),
     others: known.flatMap(({ key, title }) => (key === but ? [] : { key, title })),
   };

@@ -7,10 +7,12 @@ import { loadLabels } from "@/server/book/load";
 import {
   countPatterns,
   jobsOfPattern,
+  partsOnPattern,
   repairsWatched,
   variantsOfPattern,
   vehiclesInScope,
   type PatternJob,
+  type RepairTold,
   type RepairWatched,
 } from "@/server/db/known-failure-counts";
 import { findKnownFailure } from "@/server/db/known-failures";
@@ -55,6 +57,8 @@ export interface KnownFailurePage {
   readonly share: Interval | null;
   readonly curve: CurveView | null;
   readonly held: readonly RepairHeld[];
+  /** How the parts of the repairs that are told fared on such jobs here. */
+  readonly told: readonly RepairTold[];
   readonly jobs: readonly PatternJob[];
   /** What its repair takes here: as somebody wrote it down, or as jobs took. */
   readonly repair: { readonly minutes: number; readonly parts: number } | null;
@@ -65,7 +69,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
   const db = pool();
   const found = await findKnownFailure(db, key);
   if (!found) return null;
-  const [[counts], seen, variants, repairs, jobs, labels, check, repair] = await Promise.all([
+  const [[counts], seen, variants, repairs, jobs, labels, check, repair, told] = await Promise.all([
     countPatterns(db, key),
     vehiclesInScope(db, key),
     variantsOfPattern(db, key),
@@ -74,6 +78,11 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
     loadLabels(db),
     found.confirmBy === null ? null : readProcedure(db, found.confirmBy),
     repairOf(found),
+    partsOnPattern(
+      db,
+      key,
+      found.details.repairs.flatMap(({ component }) => component ?? []),
+    ),
   ]);
   const known = graded(found, counts);
   return {
@@ -87,6 +96,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
     share: known.vehicles > 0 ? wilson(known.failed, known.vehicles, CONFIDENCE) : null,
     curve: known.component === null ? null : curveOf(seen),
     held: heldBySource(repairs),
+    told,
     jobs,
     repair,
   };

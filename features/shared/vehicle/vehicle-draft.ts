@@ -16,6 +16,7 @@ export type VehicleDraft = Readonly<
     | "drive"
     | "market"
     | "equipment"
+    | "uses"
     | "built",
     string
   >
@@ -34,6 +35,7 @@ export const NO_VEHICLE: VehicleDraft = {
   drive: "",
   market: "",
   equipment: "",
+  uses: "",
   built: "",
 };
 
@@ -54,15 +56,25 @@ export function vehicleDraftOf(vehicle: VehicleRow): VehicleDraft {
     drive: drive ?? "",
     market: market ?? "",
     equipment: (equipment ?? []).join(", "),
+    uses: (vehicle.uses ?? []).join(", "),
     built: built ?? "",
   };
 }
 
-/** What the server takes: the year as a number where it is one, the equipment as a list; none where nobody listed any. */
-export function vehicleInput(draft: VehicleDraft): object {
-  const equipment = draft.equipment
+/** What stands between commas. */
+export const listed = (text: string): readonly string[] =>
+  text
     .split(",")
     .map((part) => part.trim())
     .filter(Boolean);
-  return { ...draft, year: readNumber(draft.year) ?? draft.year, equipment: equipment.length ? equipment : null };
+
+/** What the server takes: the year as a number where it is one, the equipment as a list; none where nobody listed any. */
+export function vehicleInput(draft: VehicleDraft): object {
+  const [equipment, uses] = [listed(draft.equipment), listed(draft.uses ?? "")];
+  return {
+    ...draft,
+    year: readNumber(draft.year) ?? draft.year,
+    equipment: equipment.length ? equipment : null,
+    uses: uses.length ? uses : null,
+  };
 }

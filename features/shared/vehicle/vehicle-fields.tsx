@@ -2,10 +2,14 @@
 
 import type { ReactNode } from "react";
 import type { ModelChoices } from "@/server/db/catalogue";
-import { FUELS, GEARBOXES } from "@/core/vehicle";
+import { USE_WORDS } from "@/core/known-failures";
+import { FUELS, GEARBOXES, USES } from "@/core/vehicle";
+import { upperFirst } from "@/core/words";
+import { ChooseSome } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
+import { Unfold } from "@/ui/unfold";
 import { useVin } from "./use-vin";
-import type { VehicleDraft } from "./vehicle-draft";
+import { listed, type VehicleDraft } from "./vehicle-draft";
 import { VehicleTaps } from "./vehicle-taps";
 import { VinCheck } from "./vin-check";
 
@@ -26,6 +30,8 @@ export function VehicleFields({ value, onChange, models, known, children }: Vehi
     value: value[field],
     onChange: (event: { target: { value: string } }) => onChange({ ...value, [field]: event.target.value }),
   });
+  // A draft that was kept before this was asked for holds nothing of it.
+  const uses = listed(value.uses ?? "");
   return (
     <div className="grid grid-cols-2 gap-4 pt-3 sm:grid-cols-4">
       <Field name="vehicle.plate" label="Plate" className="col-span-2">
@@ -96,6 +102,14 @@ export function VehicleFields({ value, onChange, models, known, children }: Vehi
       >
         <TextInput {...bind("equipment")} placeholder="air conditioning, tow bar" />
       </Field>
+      <Unfold title={uses.length ? `Used for: ${uses.length}` : "What it is used for"} small className="col-span-full">
+        <ChooseSome
+          label="What it is used for"
+          values={uses}
+          onChange={(next) => onChange({ ...value, uses: next.join(", ") })}
+          choices={USES.map((use) => ({ value: use, label: upperFirst(USE_WORDS[use] ?? use) }))}
+        />
+      </Unfold>
       {children}
       <Suggestions id="makes" words={models.map(({ make }) => make)} />
       <Suggestions
