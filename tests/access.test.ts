@@ -103,6 +103,7 @@ describe("with an apprentice's session", () => {
     }
     expect(allowed.sort()).toEqual([
       "add-spare",
+      "answer-follow-up",
       "book-follow-up",
       "change-passphrase",
       "check-off",

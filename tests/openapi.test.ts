@@ -88,7 +88,6 @@ const GOOD: Readonly<Record<string, { readonly at?: string; readonly body?: obje
   "get /api/v1/vin/{vin}": { at: "/api/v1/vin/U9TPK21D0HH100307" },
   "get /api/v1/vehicles": { at: "/api/v1/vehicles?search=HF" },
   "get /api/v1/codes": {},
-  "get /api/v1/guide/pictures/{name}": { at: "/api/v1/guide/pictures/floor.png" },
   "get /api/v1/numbers": { at: "/api/v1/numbers?from=2020-01-01&model=Tarrow%20Packet" },
   "get /api/v1/procedures": {},
   "get /api/v1/vehicle-interface": {},

@@ -32,7 +32,7 @@ export function ClosedJobs({ list: { jobs, search, result, hasMore, pageSize }, 
         findHint="plate, model, symptom, code, complaint"
         empty={
           isNarrowed
-            ? `No closed job ${search && `is what “${search}” asks for`}${search && result ? " and " : ""}${result ? "ended so" : ""}.`
+            ? `No closed job ${search && `has “${search}”`}${search && result ? " and " : ""}${result ? "ended so" : ""}.`
             : "No job was closed yet. Close one, and it teaches the next."
         }
         beside={<ResultChoice result={result} />}

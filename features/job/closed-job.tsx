@@ -19,12 +19,12 @@ const HELD_OVER_TIME = 5;
 /** What stands in the place of the next step once the job is closed. */
 export function ClosedJob() {
   const { sheet, open } = useJobPage();
-  const mayRecord = useMay("job.record");
+  const mayAsk = useMay("job.complaint");
   const mayReopen = useMay("job.reopen");
   const mayOpen = useMay("job.open");
   const mayExtend = useMay("book.extend");
   const { title, words } = afterwards(sheet);
-  const asksAfter = mayRecord && !sheet.cameBack && sheet.facts.finding?.result === "root-cause";
+  const asksAfter = mayAsk && !sheet.cameBack && sheet.facts.finding?.result === "root-cause";
   return (
     <section aria-label="After the job" className="grow border-l-4 border-rule-strong bg-paper-2 px-4 py-3">
       <h2 className="text-lg">{title}</h2>
@@ -44,9 +44,9 @@ export function ClosedJob() {
 /** One tap for each answer; who does not answer is asked again. */
 function FollowUp({ held }: { readonly held: boolean }) {
   const { sheet, open } = useJobPage();
-  const command = useJobCommand("record-proof", "Follow-up saved");
-  const told = (result: "held" | "came-back") => () =>
-    void command.save({ step: "follow-up", result, minutes: 0, note: "" });
+  const command = useJobCommand("answer-follow-up", "Follow-up saved");
+  const mayRecord = useMay("job.record");
+  const told = (result: "held" | "came-back") => () => void command.save({ result, note: "" });
   return (
     <>
       <Button look={held ? "plain" : "main"} busy={command.busy} onClick={told("held")}>
@@ -58,9 +58,11 @@ function FollowUp({ held }: { readonly held: boolean }) {
       <Button onClick={() => open({ kind: "follow-up-day" })}>
         {sheet.askOn ? "Ask another day" : "Ask on a day"}
       </Button>
-      <Button look="quiet" onClick={() => open({ kind: "proof", step: "follow-up" })}>
-        With a note
-      </Button>
+      {mayRecord && (
+        <Button look="quiet" onClick={() => open({ kind: "proof", step: "follow-up" })}>
+          With a note
+        </Button>
+      )}
       <CommandMessage message={command.message} meanwhile={command.meanwhile} />
       <MessageToCustomer />
     </>

@@ -51,7 +51,7 @@ export function FailureCurveChart({ view: { fleet, curve, weibull }, units }: Fa
       <div aria-hidden className="h-72">
         {hydrated && (
           <ResponsiveContainer width="100%" height={CHART_PX} initialDimension={{ width: 640, height: CHART_PX }}>
-            <ComposedChart margin={{ top: 8, right: 16, bottom: 8, left: 0 }}>
+            <ComposedChart accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 8, left: 0 }}>
               <CartesianGrid stroke="var(--color-rule)" vertical={false} />
               <XAxis
                 dataKey="km"

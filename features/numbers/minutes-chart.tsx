@@ -21,7 +21,7 @@ export function MinutesChart({ quarters }: { readonly quarters: readonly Quarter
       <div className="h-60">
         {hydrated && (
           <ResponsiveContainer width="100%" height={CHART_PX} initialDimension={{ width: 560, height: CHART_PX }}>
-            <ComposedChart data={points} margin={{ top: 8, right: 8, bottom: 0, left: 0 }}>
+            <ComposedChart accessibilityLayer={false} data={points} margin={{ top: 8, right: 8, bottom: 0, left: 0 }}>
               <CartesianGrid stroke="var(--color-rule)" vertical={false} />
               <XAxis dataKey="name" stroke="var(--color-ink)" interval="preserveStartEnd" />
               <YAxis stroke="var(--color-ink)" width={44} unit="" />

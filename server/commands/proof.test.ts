@@ -247,6 +247,20 @@ test("a job that waits says for what on the floor, and goes on with everything i
   expect(needOf(await readFacts(pool(), job.id)).kind).toBe("test");
 });
 
+test("what the customer says afterwards is noted by whoever asks, the desk as well, and only of a closed job", async () => {
+  const desk = await hire(lead, "Des Kerrin", "desk");
+  const job = await open();
+  await job.record("record-part", part("boost-hose", "split", "fixed"));
+  await job.record("record-finding", FOUND);
+  await job.record("record-proof", { step: "road-test", result: "held" });
+  expect(await refused(job, "answer-follow-up", { result: "held" }, desk)).toBe("conflict");
+  await job.record("close-job", {});
+  await job.record("answer-follow-up", { result: "held", note: "pulls as it should" }, desk);
+  expect(await rung(job)).toBe(5);
+  await job.record("answer-follow-up", { result: "came-back" }, desk);
+  expect(await rung(job)).toBe(0);
+});
+
 test("the day on which it is asked after is booked at closing, and can be moved", async () => {
   const job = await open();
   await job.record("record-part", part("boost-hose", "split", "fixed"));

@@ -12,7 +12,7 @@ import type { Db } from "@/server/db/pool";
 import { jobChange, key, line, minutes, optionalText } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
-import { refuseInput } from "./refusal";
+import { refuse, refuseInput } from "./refusal";
 import { correctsInput } from "./record-inputs";
 
 interface ProofInput extends JobChange {
@@ -64,6 +64,25 @@ export const recordProof: Command<ProofInput, JobAnswer> = {
         body: { kind: "proof", step, result, note, ...drive, ...(waited.length ? { waited } : {}) },
         minutes: input.minutes,
       };
+    }),
+};
+
+type AnswerInput = JobChange & Pick<ProofInput, "result" | "note">;
+
+/** What the customer says when somebody asks whether it held: the desk may note that as well. */
+export const answerFollowUp: Command<AnswerInput, JobAnswer> = {
+  name: "answer-follow-up",
+  right: "job.complaint",
+  input: Joi.object({
+    ...jobChange,
+    result: Joi.string().valid("held", "came-back").required(),
+    note: optionalText(2000),
+  }),
+  run: (context, input) =>
+    changeJob(context, input, (_, { closed }) => {
+      const { result, note } = input;
+      if (!closed) refuse({ code: "conflict", message: "The job is still open: prove it there." });
+      return { body: { kind: "proof", step: "follow-up", result, note }, minutes: 0 };
     }),
 };
 

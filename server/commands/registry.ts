@@ -26,7 +26,7 @@ import { nameSuspect, recordNote, recordSymptoms, withdrawEntry } from "./record
 import { recordFinding } from "./record-finding";
 import { recordPart, recordPartResult } from "./record-part";
 import { checkOffCompanions, chooseRepair, recordEstimate, writeRepair } from "./repairs";
-import { recordProof } from "./record-proof";
+import { answerFollowUp, recordProof } from "./record-proof";
 import { recordPriorWork } from "./prior-work";
 import { recordClear, recordScan } from "./record-scan";
 import { recordTest } from "./record-test";
@@ -68,6 +68,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   nameSuspect,
   withdrawEntry,
   recordProof,
+  answerFollowUp,
   recordWaiting,
   recordSecondLook,
   bookFollowUp,

@@ -101,7 +101,7 @@ export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuesti
   };
 }
 
-/** Closed jobs that have all of what somebody asks for; where none has, those that have most of it. The best first. */
+/** Closed jobs that have all of what somebody asks for. */
 export async function jobsFor(
   db: Db,
   site: Site,
@@ -112,7 +112,7 @@ export async function jobsFor(
   const book = await loadBook(db, site, askedCase(question, vehicle) ?? { ...NOTHING_TOLD, vehicle });
   const { what, parts } = askedFor(question, marksOfQuestion(question, book));
   const rows = parts ? await findAskedJobs(db, what, MOST_JOBS) : [];
-  return bestOf(rows).map(({ id }) => id);
+  return rows.flatMap(({ id, matched }) => (matched === parts ? id : []));
 }
 
 /** Those that have most of what was asked for. */
