@@ -1,6 +1,13 @@
 import "server-only";
 import Joi from "joi";
-import { BULLETIN_KINDS, NO_DETAILS, REPAIR_OUTCOMES, REPORT_SAYS, REPORT_SOURCES } from "@/core/known-failures";
+import {
+  BULLETIN_KINDS,
+  NO_DETAILS,
+  NOTHING_TOLD,
+  REPAIR_OUTCOMES,
+  REPORT_SAYS,
+  REPORT_SOURCES,
+} from "@/core/known-failures";
 import { USES } from "@/core/vehicle";
 import { day, key, line, minutes, money, optionalLine, optionalText } from "@/server/input";
 
@@ -112,7 +119,7 @@ const told = {
 };
 
 /** What somebody writes down at once; notes and reports come one by one. */
-export const toldInput = () => Joi.object(told).default({ ...NO_DETAILS, notes: undefined, reports: undefined });
+export const toldInput = () => Joi.object(told).default(NOTHING_TOLD);
 
 export const detailsInput = () =>
   Joi.object({ ...told, notes: listOf(Joi.object(said), 1000), reports: listOf(report, 1000) }).default(NO_DETAILS);

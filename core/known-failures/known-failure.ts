@@ -14,8 +14,8 @@ export interface KnownFailure extends Omit<Pattern, "component" | "failure"> {
   readonly withdrawnReason: string | null;
 }
 
-/** What is told of a known failure beside what it is and where it applies. */
-export interface Details {
+/** What is written down of a known failure at once, beside what it is and where it applies. */
+export interface Told {
   /** The mark by which the improved part is known: where it is seen, nothing is to be done. */
   readonly mark: string | null;
   readonly lookAlikes: readonly LookAlike[];
@@ -26,11 +26,15 @@ export interface Details {
   readonly bulletin: Bulletin | null;
   readonly fits: readonly FittingPart[];
   readonly cautions: readonly string[];
+}
+
+/** All that is told of it: notes and reports come one by one. */
+export interface Details extends Told {
   readonly notes: readonly DatedNote[];
   readonly reports: readonly Report[];
 }
 
-export const NO_DETAILS: Details = {
+export const NOTHING_TOLD: Told = {
   mark: null,
   lookAlikes: [],
   repairs: [],
@@ -39,9 +43,8 @@ export const NO_DETAILS: Details = {
   bulletin: null,
   fits: [],
   cautions: [],
-  notes: [],
-  reports: [],
 };
+export const NO_DETAILS: Details = { ...NOTHING_TOLD, notes: [], reports: [] };
 
 /** What it is not to be confused with, and the question or the test that tells them apart. */
 export interface LookAlike {
@@ -173,6 +176,14 @@ function isBetween(vin: string, [from, to]: readonly [string, string]): boolean 
       ? text.slice(0, CHECK_DIGIT_AT) + text.slice(CHECK_DIGIT_AT + 1)
       : text.slice(-like.length);
   return part(vin, from) >= part(from, from) && part(vin, to) <= part(to, to);
+}
+
+/** What a known failure tells the engine, at the grade that it has; null where nobody has explained it. */
+export function patternOf(known: KnownFailure, grade: Grade): Pattern | null {
+  const { key, title, component, failure, applies, odometerKm, symptoms, codes, confirmBy, note } = known;
+  return component === null || failure === null
+    ? null
+    : { key, title, component, failure, applies, odometerKm, evidence: grade, symptoms, codes, confirmBy, note };
 }
 
 /** A pattern with nothing told beside it. */

@@ -7,6 +7,7 @@ import {
   dueAt,
   EVERY_VEHICLE,
   gradeOf,
+  overlaps,
   isContradicted,
   readKnownList,
   scopeGrid,
@@ -14,6 +15,7 @@ import {
   shelfNumber,
   watchedFleet,
   weighPrevention,
+  widened,
 } from "./index";
 
 const VAN: Vehicle = {
@@ -69,6 +71,53 @@ describe("where a known failure applies", () => {
     ]);
     expect(rows[0]?.cells.some(({ isIn }) => isIn)).toBe(false);
     expect(scopeGrid(applies, []).rows).toEqual([]);
+  });
+});
+
+describe("two scopes", () => {
+  const scope = (more: object) => ({ ...EVERY_VEHICLE, ...more });
+  test("may speak of the same vehicle unless one rules out what the other names", () => {
+    const packets = scope({ make: "Tarrow", models: ["Packet"], years: [2014, 2017] });
+    expect(overlaps(packets, EVERY_VEHICLE)).toBe(true);
+    expect(overlaps(packets, scope({ make: "Tarrow", models: ["Packet", "Letter"], years: [2017, 2020] }))).toBe(true);
+    expect(overlaps(packets, scope({ make: "Tarrow", models: ["Packet"], years: [2018, 2020] }))).toBe(false);
+    expect(overlaps(packets, scope({ make: "Ombrel" }))).toBe(false);
+    expect(overlaps(packets, scope({ engines: ["D16F"] }))).toBe(true);
+    const withSister = scope({ make: "Ombrel", models: ["Hauler"], sisters: [{ make: "Tarrow", model: "Packet" }] });
+    expect([overlaps(packets, withSister), overlaps(withSister, packets)]).toEqual([true, true]);
+  });
+
+  test("made one speak of every vehicle that either spoke of", () => {
+    const pick = (list: readonly string[]) => fc.subarray([...list]);
+    const arbitrary = fc.record({
+      make: fc.constantFrom(null, "Tarrow", "Ombrel"),
+      models: pick(["Packet", "Letter", "Hauler"]),
+      years: fc.constantFrom(null, [2014, 2016] as const, [2016, 2019] as const),
+      engines: pick(["D21K", "D16F"]),
+      transmissions: pick(["M6-T"]),
+      markets: pick(["coast"]),
+      drives: pick(["front", "rear"]),
+      built: fc.constantFrom(null, ["2015-02", "2016-09"] as const),
+      uses: pick(["towing", "salt"]),
+    });
+    const vehicle = fc.record({
+      make: fc.constantFrom("Tarrow", "Ombrel"),
+      model: fc.constantFrom("Packet", "Letter", "Hauler"),
+      year: fc.integer({ min: 2013, max: 2020 }),
+      engine: fc.constantFrom(null, "D21K", "D16F"),
+      transmission: fc.constantFrom(null, "M6-T"),
+      drive: fc.constantFrom(null, "front"),
+      market: fc.constantFrom(null, "coast"),
+      built: fc.constantFrom(null, "2015-06", "2018-01"),
+      uses: fc.constantFrom(null, ["towing"], ["salt"]),
+    });
+    fc.assert(
+      fc.property(arbitrary, arbitrary, vehicle, (a, b, one) => {
+        fc.pre(appliesTo(a, one) || appliesTo(b, one));
+        expect(appliesTo(widened(a, b), one)).toBe(true);
+      }),
+      { numRuns: 400 },
+    );
   });
 });
 

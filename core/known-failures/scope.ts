@@ -28,18 +28,43 @@ export function scopeText(applies: Applies): string {
   return parts.filter(Boolean).join(", ") || "all vehicles";
 }
 
-/** Whether two scopes may speak of the same vehicle. */
+/** Whether two scopes may speak of the same vehicle: what either leaves open holds with any. */
 export function overlaps(a: Applies, b: Applies): boolean {
   const share = (one: readonly string[], other: readonly string[]) =>
     !one.length || !other.length || one.some((each) => other.includes(each));
+  const ownModels = (!a.make || !b.make || a.make === b.make) && share(a.models, b.models);
   return (
-    (!a.make || !b.make || a.make === b.make) &&
-    share(a.models, b.models) &&
+    (ownModels || namesSister(a, b) || namesSister(b, a)) &&
+    (!a.years || !b.years || (a.years[0] <= b.years[1] && b.years[0] <= a.years[1])) &&
     share(a.engines, b.engines) &&
     share(a.transmissions, b.transmissions) &&
     share(a.markets, b.markets)
   );
 }
+
+const namesSister = ({ sisters = [] }: Applies, { make, models }: Applies): boolean =>
+  sisters.some((sister) => (!make || sister.make === make) && (!models.length || models.includes(sister.model)));
+
+/** A scope that holds both; what either leaves open is open. */
+export function widened(a: Applies, b: Applies): Applies {
+  const both = (one: readonly string[] = [], other: readonly string[] = []) =>
+    one.length && other.length ? [...new Set([...one, ...other])] : [];
+  return {
+    make: a.make === b.make ? a.make : null,
+    models: both(a.models, b.models),
+    years: a.years && b.years ? [Math.min(a.years[0], b.years[0]), Math.max(a.years[1], b.years[1])] : null,
+    engines: both(a.engines, b.engines),
+    transmissions: both(a.transmissions, b.transmissions),
+    markets: both(a.markets, b.markets),
+    drives: both(a.drives, b.drives),
+    sisters: [...(a.sisters ?? []), ...(b.sisters ?? [])],
+    built: a.built && b.built ? [earlier(a.built[0], b.built[0]), later(a.built[1], b.built[1])] : null,
+    uses: both(a.uses, b.uses),
+  };
+}
+
+const earlier = (a: string, b: string) => (a < b ? a : b);
+const later = (a: string, b: string) => (a > b ? a : b);
 
 /** A variant of one model year, with the vehicles of it on record and those of them that had the failure. */
 export interface VariantYear extends Vehicle {
@@ -49,7 +74,7 @@ export interface VariantYear extends Vehicle {
 
 export interface GridRow {
   readonly name: string;
-  /** By year, in the order of the grid's years; null where no such vehicle is on record and the rules do not speak of it. */
+  /** By year, in the order of the grid's years. */
   readonly cells: readonly { readonly isIn: boolean; readonly vehicles: number; readonly failed: number }[];
 }
 

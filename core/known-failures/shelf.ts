@@ -1,6 +1,9 @@
 /** Share of months in which the shelf shall not be empty while the next one is on its way. */
 const SERVICE = 0.95;
 
+/** What a vehicle drives in a month where nobody knows better. */
+export const MONTH_KM = 1500;
+
 /**
  * The least number on the shelf with which a Poisson demand of `expected` pieces is met with probability `service`.
  * @param expected pieces that are used while an order is on its way, 0 or more

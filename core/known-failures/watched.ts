@@ -1,4 +1,4 @@
-import type { Watched } from "@/core/statistics";
+import { failureCurve, type FailureCurve, type Watched } from "@/core/statistics";
 
 /** A vehicle as far as a shop saw it, by its odometer at the first and the last job. */
 export interface SeenVehicle {
@@ -53,6 +53,17 @@ function wellWatched(watched: readonly Watched[]): WatchedFleet["span"] {
     if (watching >= LEAST_AT_RISK) from = Math.min(from, at);
   }
   return from < to ? [from, to] : null;
+}
+
+/** Fewer failures make a line that says nothing. */
+const LEAST_FAILURES = 3;
+/** How sure the band of a curve is. */
+export const CURVE_CONFIDENCE = 0.95;
+
+/** When they fail, by what was watched; null where too few failed while they were. */
+export function curveOf({ watched }: WatchedFleet): FailureCurve | null {
+  const isEnough = watched.filter(({ failed }) => failed).length >= LEAST_FAILURES;
+  return isEnough ? failureCurve(watched, CURVE_CONFIDENCE) : null;
 }
 
 /** What was watched of each vehicle within a span. */

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { item } from "@/core/place";
 import { describe, expect, test } from "vitest";
 import { layOutTrailMap, MAP_WIDTH, NOT_IN_THE_BOOK, type MapStop, type OddsRecord } from ".";
 import type { CauseKey } from "@/core/book";
@@ -118,7 +119,7 @@ function spanOf({ share, label, anchor }: { share: number; label: string; anchor
 }
 
 function pairs<T>(list: readonly T[]): (readonly [T, T])[] {
-  return list.slice(1).map((item, at) => [list[at] as T, item]);
+  return list.slice(1).map((each, at) => [item(list, at), each]);
 }
 
 function acrossOf(path: string): number[] {

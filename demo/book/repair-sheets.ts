@@ -73,7 +73,7 @@ export const REPAIR_SHEETS: readonly RepairSheet[] = [
       ),
     ],
     companions: [
-      { kind: "renew", what: "Copper seat ring, once only", value: null, source: null },
+      { kind: "renew", what: "Copper ring, once only", value: null, source: null },
       { kind: "tighten", what: "Clamp screw", value: "9 N.m + 75°", source: "workshop sheet J-2" },
       { kind: "code", what: "Class of the new injector taught in at its place", value: null, source: null },
       { kind: "wait", what: "Quantity learning, eight minutes at a warm idle", value: null, source: null },

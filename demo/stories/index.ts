@@ -1,11 +1,21 @@
 import type { Stage } from "../play";
 import { CLOSED } from "./closed";
+import { ELECTRICAL, ELECTRICAL_OPEN } from "./electrical";
+import { MECHANICAL } from "./mechanical";
 import { MEASURED } from "./measured";
-import { MORE, MORE_OPEN } from "./more";
 import { OPEN } from "./open";
 import { REPAIRED, UNDER_REPAIR } from "./repaired";
 
-const ALL = [...CLOSED, ...MEASURED, ...REPAIRED, ...MORE, ...OPEN, ...UNDER_REPAIR, ...MORE_OPEN];
+const ALL = [
+  ...CLOSED,
+  ...MEASURED,
+  ...REPAIRED,
+  ...MECHANICAL,
+  ...ELECTRICAL,
+  ...OPEN,
+  ...UNDER_REPAIR,
+  ...ELECTRICAL_OPEN,
+];
 export const STORIES = ALL.length;
 
 /** The jobs that are told in full: closed ones with a lesson first, then those that stand open today. */

@@ -40,7 +40,7 @@ async function mixedInjectors(stage: Stage, now: Date): Promise<void> {
       values: [{ place: "cylinder 3", name: "class", value: "7A-3F-02" }],
       oldPartKept: true,
       cures: ["hard-start"],
-      checkOffs: [{ kind: "renew", what: "Copper seat ring, once only", done: true }],
+      checkOffs: [{ kind: "renew", what: "Copper ring, once only", done: true }],
     },
   });
   await job.record("record-note", "Ilka Venn", 3, {
@@ -63,7 +63,7 @@ async function mixedInjectors(stage: Stage, now: Date): Promise<void> {
       values: [{ place: "cylinder 3", name: "class", value: "6C-1B-9E" }],
       cures: ["hard-start", "rough-idle"],
       checkOffs: [
-        { kind: "renew", what: "Copper seat ring, once only", done: true },
+        { kind: "renew", what: "Copper ring, once only", done: true },
         { kind: "tighten", what: "Clamp screw", value: "9 N.m + 75°", source: "workshop sheet J-2", done: true },
         { kind: "code", what: "Class of the new injector taught in at its place", done: true },
         { kind: "wait", what: "Quantity learning, eight minutes at a warm idle", done: false },

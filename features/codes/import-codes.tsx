@@ -1,14 +1,13 @@
 "use client";
 
-import { useState, type ChangeEvent } from "react";
-import { readCodeList, type CodeList, type CodeListProblem } from "@/core/codes";
+import { readCodeList, type CodeListProblem } from "@/core/codes";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
+import { useTextFile } from "@/features/shared/use-text-file";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { useNotify } from "@/ui/notices";
 
-const MOST_BYTES = 900_000;
 const SHOWN_PROBLEMS = 8;
 
 const WHY: Record<CodeListProblem["why"], string> = {
@@ -21,29 +20,17 @@ const WHY: Record<CodeListProblem["why"], string> = {
 export function ImportCodes() {
   const { send, busy, problems, message } = useCommand(commandPath("import-codes"));
   const notify = useNotify();
-  const [list, setList] = useState<CodeList | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
-  const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
-    const file = target.files?.[0];
-    setList(null);
-    setRefused(null);
-    if (!file) return;
-    if (file.size > MOST_BYTES) return setRefused(`${file.name} is larger than 900 kB. Nothing was taken from it.`);
-    const read = readCodeList(await file.text());
-    if (!read)
-      return setRefused(`${file.name} has no heading line with “code” and “meaning”. Nothing was taken from it.`);
-    setList(read);
-  };
+  const { list, refused, open, forget } = useTextFile(readCodeList, "has no heading line with “code” and “meaning”");
   const take = async () => {
     if (!list || !(await send({ entries: list.rows }))) return;
     notify(`${list.rows.length} entries taken over`);
-    setList(null);
+    forget();
   };
   return (
     <div className="flex grow flex-col gap-2">
       <label className="flex flex-col gap-1">
         <span className="font-medium">Take over a CSV file</span>
-        <input type="file" accept=".csv,text/csv" onChange={open} className="min-h-11" />
+        <input type="file" accept=".csv,text/csv" onChange={(event) => void open(event)} className="min-h-11" />
       </label>
       {refused && (
         <p role="alert" className="font-medium text-brick">

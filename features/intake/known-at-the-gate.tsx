@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from "react";
 import { byDue, KnownForItem } from "@/features/shared/known-for/known-for-line";
-import { listed, type VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
+import { listed } from "@/features/shared/listed";
+import type { VehicleDraft } from "@/features/shared/vehicle/vehicle-draft";
 import type { KnownForLine } from "@/server/views/known-for";
 import { Section } from "@/ui/section";
 import { Unfold } from "@/ui/unfold";

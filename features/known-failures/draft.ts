@@ -1,14 +1,8 @@
 import type { Applies } from "@/core/book";
-import {
-  EVERY_VEHICLE,
-  NO_DETAILS,
-  type BulletinKind,
-  type Details,
-  type KnownFailure,
-  type RepairOutcome,
-} from "@/core/known-failures";
+import { EVERY_VEHICLE, NO_DETAILS, type Details, type KnownFailure, type RepairOutcome } from "@/core/known-failures";
 import { readNumber, type DecimalSign } from "@/core/measure";
-import { odometerInput, type UnitSystem } from "@/features/shared/format";
+import { odometerDraft, odometerInput, type UnitSystem } from "@/features/shared/format";
+import { listed } from "@/features/shared/listed";
 
 /** A known failure as it is typed: numbers are text until they are sent, lists have commas between them. */
 export interface KnownDraft {
@@ -40,7 +34,8 @@ export interface KnownDraft {
   readonly lookAlikes: readonly LookAlikeDraft[];
   readonly repairs: readonly RepairDraft[];
   readonly prevention: string;
-  readonly everyKm: string;
+  /** As the shop's odometers read. */
+  readonly every: string;
   readonly preventionPart: string;
   readonly minutesNow: string;
   readonly partsNow: string;
@@ -91,15 +86,15 @@ export function knownDraft(known: Partial<KnownFailure>, units: UnitSystem): Kno
   const { applies = EVERY_VEHICLE, details = NO_DETAILS, odometerKm = null } = known;
   return {
     ...appliesText(applies),
-    ...moneyOf(details),
+    ...moneyText(details, units),
     ...bulletinText(details.bulletin),
     title: known.title ?? "",
     isExplained: known.component === null && known.symptoms?.length ? "no" : "yes",
     component: known.component ?? "",
     failure: known.failure ?? "",
     place: known.place ?? "",
-    kmFrom: odometerKm ? shownKm(odometerKm[0], units) : "",
-    kmTo: odometerKm ? shownKm(odometerKm[1], units) : "",
+    kmFrom: odometerKm ? odometerDraft(odometerKm[0], units) : "",
+    kmTo: odometerKm ? odometerDraft(odometerKm[1], units) : "",
     symptoms: known.symptoms ?? [],
     conditions: known.conditions ?? [],
     codes: (known.codes ?? []).join(", "),
@@ -156,10 +151,10 @@ function appliesText(applies: Applies) {
 
 const numberText = (value: number | null | undefined) => (value === null || value === undefined ? "" : String(value));
 
-function moneyOf({ prevention, costThen }: Details) {
+function moneyText({ prevention, costThen }: Details, units: UnitSystem) {
   return {
     prevention: prevention?.what ?? "",
-    everyKm: numberText(prevention?.everyKm),
+    every: prevention?.everyKm ? odometerDraft(prevention.everyKm, units) : "",
     preventionPart: prevention?.partNumber ?? "",
     minutesNow: numberText(prevention?.minutes),
     partsNow: numberText(prevention?.parts.amount),
@@ -180,9 +175,6 @@ function bulletinText(bulletin: Details["bulletin"]) {
     bulletinTo: bulletin?.built?.[1] ?? "",
   };
 }
-
-const KM_PER_MILE = 1.609344;
-const shownKm = (km: number, units: UnitSystem) => String(units === "imperial" ? Math.round(km / KM_PER_MILE) : km);
 
 interface Shop {
   readonly currency: string;
@@ -206,7 +198,7 @@ export function knownInput(draft: KnownDraft, { currency, decimal, units }: Shop
     evidence: draft.bulletinKind ? "bulletin" : "hearsay",
     symptoms: draft.symptoms,
     conditions: draft.conditions,
-    codes: listOf(draft.codes),
+    codes: listed(draft.codes),
     confirmBy: draft.confirmBy || null,
     note: draft.note,
     details: {
@@ -227,7 +219,7 @@ export function knownInput(draft: KnownDraft, { currency, decimal, units }: Shop
       prevention: draft.prevention.trim()
         ? {
             what: draft.prevention,
-            everyKm: number(draft.everyKm),
+            everyKm: odometerInput(draft.every, units),
             partNumber: draft.preventionPart,
             minutes: number(draft.minutesNow) ?? 0,
             parts: money(draft.partsNow),
@@ -236,10 +228,7 @@ export function knownInput(draft: KnownDraft, { currency, decimal, units }: Shop
       costThen: isCosted ? { minutes: number(draft.minutesThen) ?? 0, parts: money(draft.partsThen) } : null,
       bulletin: bulletinInput(draft),
       fits: draft.fits.filter(({ partNumber }) => partNumber.trim()),
-      cautions: draft.cautions
-        .split("\n")
-        .map((line) => line.trim())
-        .filter(Boolean),
+      cautions: listed(draft.cautions, "\n"),
     },
   };
 }
@@ -248,13 +237,13 @@ function appliesInput(draft: KnownDraft): object {
   const year = (text: string) => (text.trim() ? (readNumber(text) ?? text) : null);
   return {
     make: draft.make,
-    models: listOf(draft.models),
+    models: listed(draft.models),
     years: pair(year(draft.yearFrom), year(draft.yearTo)),
-    engines: listOf(draft.engines),
-    transmissions: listOf(draft.transmissions),
-    markets: listOf(draft.markets),
-    drives: listOf(draft.drives),
-    sisters: listOf(draft.sisters).map((text) => {
+    engines: listed(draft.engines),
+    transmissions: listed(draft.transmissions),
+    markets: listed(draft.markets),
+    drives: listed(draft.drives),
+    sisters: listed(draft.sisters).map((text) => {
       const [make = "", model = ""] = text.split("/").map((part) => part.trim());
       return { make, model };
     }),
@@ -266,7 +255,7 @@ function appliesInput(draft: KnownDraft): object {
 function bulletinInput(draft: KnownDraft): object | null {
   if (!draft.bulletinKind) return null;
   return {
-    kind: draft.bulletinKind as BulletinKind,
+    kind: draft.bulletinKind,
     reference: draft.reference,
     pays: draft.pays,
     until: draft.until || null,
@@ -280,9 +269,3 @@ function pair<End>(from: End | null, to: End | null): readonly [End, End] | null
   const [first, last] = [from ?? to, to ?? from];
   return first === null || last === null ? null : [first, last];
 }
-
-const listOf = (text: string) =>
-  text
-    .split(",")
-    .map((part) => part.trim())
-    .filter(Boolean);

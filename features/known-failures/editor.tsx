@@ -11,7 +11,7 @@ import { TypedBefore } from "@/features/shared/typed-before";
 import { useCommand } from "@/features/shared/use-command";
 import type { Site } from "@/server/db/sites";
 import { Button } from "@/ui/button";
-import { Field, Form, OtherProblems, TextArea, TextInput } from "@/ui/form";
+import { Field, Form, OtherProblems, SelectInput, TextArea, TextInput } from "@/ui/form";
 import { useNotify } from "@/ui/notices";
 import { Section } from "@/ui/section";
 import { Unfold } from "@/ui/unfold";
@@ -76,11 +76,14 @@ export function KnownFailureEditor({ start, choices, site, isLead }: EditorProps
         <Section title="How to tell in minutes">
           <div className="grid gap-4 pt-3 sm:grid-cols-2">
             <Field name="confirmBy" label="The test that confirms it">
-              <ProcedureSelect
-                value={draft.confirmBy}
-                onChange={(confirmBy) => form.set({ confirmBy })}
-                procedures={choices.procedures}
-              />
+              <SelectInput value={draft.confirmBy} onChange={(event) => form.set({ confirmBy: event.target.value })}>
+                <option value="">none</option>
+                {choices.procedures.map(({ key, title }) => (
+                  <option key={key} value={key}>
+                    {title}
+                  </option>
+                ))}
+              </SelectInput>
             </Field>
             <Field
               name="details.mark"
@@ -101,7 +104,7 @@ export function KnownFailureEditor({ start, choices, site, isLead }: EditorProps
           <RepairRows draft={draft} set={form.set} words={choices.words} />
         </Unfold>
         <Unfold title="Prevention, and what it costs now and then" className="border-b border-rule">
-          <MoneyFields form={form} currency={site.currency} />
+          <MoneyFields form={form} currency={site.currency} units={units} />
         </Unfold>
         <Unfold title="Bulletin, recall or goodwill" className="border-b border-rule">
           <BulletinFields form={form} />
@@ -126,22 +129,3 @@ export function KnownFailureEditor({ start, choices, site, isLead }: EditorProps
 }
 
 const KNOWN_PATHS = ["title", "component", "failure", "place", "confirmBy", "note", "details.mark", "details.cautions"];
-
-interface ProcedureSelectProps {
-  readonly value: string;
-  readonly onChange: (key: string) => void;
-  readonly procedures: EditorChoices["procedures"];
-}
-
-function ProcedureSelect({ value, onChange, procedures, ...rest }: ProcedureSelectProps) {
-  return (
-    <select {...rest} className="field-input" value={value} onChange={(event) => onChange(event.target.value)}>
-      <option value="">none</option>
-      {procedures.map(({ key, title }) => (
-        <option key={key} value={key}>
-          {title}
-        </option>
-      ))}
-    </select>
-  );
-}

@@ -1,7 +1,7 @@
 "use client";
 
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { groupDigits, odometerText, percentText, type UnitSystem } from "@/features/shared/format";
+import { groupDigits, odometerDraft, odometerText, percentText, type UnitSystem } from "@/features/shared/format";
 import type { CurveView } from "@/server/views/known-failure-page";
 import { useHydrated } from "@/ui/hydrated";
 import { Unfold } from "@/ui/unfold";
@@ -58,9 +58,7 @@ export function FailureCurveChart({ view: { fleet, curve, weibull }, units }: Fa
                 type="number"
                 domain={[first, last]}
                 allowDuplicatedCategory={false}
-                tickFormatter={(km: number) =>
-                  groupDigits(units === "imperial" ? Math.round(km / KM_PER_MILE) : Math.round(km))
-                }
+                tickFormatter={(km: number) => groupDigits(Number(odometerDraft(km, units)))}
                 stroke="var(--color-ink)"
               />
               <YAxis
@@ -139,8 +137,6 @@ export function FailureCurveChart({ view: { fleet, curve, weibull }, units }: Fa
     </div>
   );
 }
-
-const KM_PER_MILE = 1.609344;
 
 type Weibull = NonNullable<CurveView["weibull"]>;
 

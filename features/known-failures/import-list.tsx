@@ -1,35 +1,22 @@
 "use client";
 
-import { useState, type ChangeEvent } from "react";
-import { readKnownList, type KnownList } from "@/core/known-failures";
+import { readKnownList } from "@/core/known-failures";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
+import { useTextFile } from "@/features/shared/use-text-file";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { useNotify } from "@/ui/notices";
-
-const MOST_BYTES = 900_000;
 
 /** A list of known failures as CSV: shown before it is taken, and taken whole or not at all. */
 export function ImportList() {
   const { send, busy, problems, message } = useCommand(commandPath("import-known-failures"));
   const notify = useNotify();
-  const [list, setList] = useState<KnownList | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
-  const open = async ({ target }: ChangeEvent<HTMLInputElement>) => {
-    const file = target.files?.[0];
-    setList(null);
-    setRefused(null);
-    if (!file) return;
-    if (file.size > MOST_BYTES) return setRefused(`${file.name} is larger than 900 kB. Nothing was taken from it.`);
-    const read = readKnownList(await file.text());
-    if (!read) return setRefused(`${file.name} has no heading line with “title”. Nothing was taken from it.`);
-    setList(read);
-  };
+  const { list, refused, open, forget } = useTextFile(readKnownList, "has no heading line with “title”");
   const take = async () => {
     if (!list || !(await send({ known: list.rows }))) return;
     notify(`${list.rows.length} taken in`);
-    setList(null);
+    forget();
   };
   return (
     <div className="flex flex-col gap-2 py-2">
@@ -40,7 +27,7 @@ export function ImportList() {
           Components, failures and symptoms by their keys; several with semicolons between them; years and km as
           2014-2018 and 90000-160000.
         </span>
-        <input type="file" accept=".csv,text/csv" onChange={open} className="min-h-11" />
+        <input type="file" accept=".csv,text/csv" onChange={(event) => void open(event)} className="min-h-11" />
       </label>
       {refused && (
         <p role="alert" className="font-medium text-brick">

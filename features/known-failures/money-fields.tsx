@@ -1,6 +1,7 @@
 "use client";
 
 import { BULLETIN_KINDS } from "@/core/known-failures";
+import type { UnitSystem } from "@/features/shared/format";
 import type { KeptForm } from "@/features/shared/kept-form";
 import { Field, SelectInput, TextInput } from "@/ui/form";
 import type { KnownDraft } from "./draft";
@@ -11,14 +12,18 @@ interface FormProps {
 }
 
 /** What is done before it fails, and what that costs against the failure. */
-export function MoneyFields({ form, currency }: FormProps & { readonly currency: string }) {
+export function MoneyFields({
+  form,
+  currency,
+  units,
+}: FormProps & { readonly currency: string; readonly units: UnitSystem }) {
   return (
     <div className="grid items-end gap-4 py-3 sm:grid-cols-3">
       <Field name="details.prevention.what" label="Prevention" className="sm:col-span-2">
         <TextInput {...form.text("prevention")} maxLength={160} />
       </Field>
-      <Field name="details.prevention.everyKm" label="Every, km">
-        <TextInput {...form.text("everyKm")} inputMode="numeric" className="mono" />
+      <Field name="details.prevention.everyKm" label={`Every, ${units === "imperial" ? "mi" : "km"}`}>
+        <TextInput {...form.text("every")} inputMode="numeric" className="mono" />
       </Field>
       <Field name="details.prevention.minutes" label="Minutes now">
         <TextInput {...form.text("minutesNow")} inputMode="decimal" className="mono" />

@@ -7,6 +7,7 @@ import type { ModelChoices } from "@/server/db/catalogue";
 import type { UnitSystem } from "@/features/shared/format";
 import { ChooseSome } from "@/ui/choices";
 import { Field, TextInput } from "@/ui/form";
+import { Suggestions } from "@/ui/suggestions";
 import { Unfold } from "@/ui/unfold";
 import type { DraftFieldsProps } from "./cause-fields";
 import type { KnownDraft } from "./draft";
@@ -39,12 +40,12 @@ export function ScopeFields({ draft, set, units, models }: ScopeFieldsProps) {
   const unit = units === "imperial" ? "mi" : "km";
   return (
     <div className="flex flex-col gap-4 pt-3">
-      <Known id="known-makes" words={models.map(({ make }) => make)} />
-      <Known
+      <Suggestions id="known-makes" words={models.map(({ make }) => make)} />
+      <Suggestions
         id="known-models"
         words={models.flatMap(({ make, model }) => (!draft.make || make === draft.make ? model : []))}
       />
-      <Known id="known-engines" words={models.flatMap(({ engines }) => engines)} />
+      <Suggestions id="known-engines" words={models.flatMap(({ engines }) => engines)} />
       <div className="grid items-end gap-4 sm:grid-cols-4">
         {field("make", "Make", "applies.make", { list: "known-makes" })}
         {field("models", "Models", "applies.models", { list: "known-models" })}
@@ -74,16 +75,5 @@ export function ScopeFields({ draft, set, units, models }: ScopeFieldsProps) {
         />
       </Unfold>
     </div>
-  );
-}
-
-/** What the catalogue knows, to be picked while one types. */
-function Known({ id, words }: { readonly id: string; readonly words: readonly string[] }) {
-  return (
-    <datalist id={id}>
-      {[...new Set(words)].sort().map((word) => (
-        <option key={word} value={word} />
-      ))}
-    </datalist>
   );
 }

@@ -42,7 +42,9 @@ export function NumbersFilterForm({ query, models, people }: FilterProps) {
         </label>
       )}
       <Button type="submit">Count</Button>
-      <ButtonLink href={`/api/v1/numbers?${csv}`}>As CSV</ButtonLink>
+      <ButtonLink href={`/api/v1/numbers?${csv}`} prefetch={false} download>
+        As CSV
+      </ButtonLink>
     </form>
   );
 }

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { minutesText, moneyText, percentText } from "@/features/shared/format";
 import { componentHref } from "@/features/shared/book-hrefs";
+import { ROW, SourceRows, VainRows } from "@/features/shared/book-rows";
 import type { Site } from "@/server/db/sites";
 import type { NumbersView } from "@/server/views/numbers";
 import { Empty, Section } from "@/ui/section";
@@ -116,7 +117,7 @@ function Learning({ view: { learning } }: { readonly view: NumbersView }) {
     <Section title="The first against the later ones" aside="jobs that came to the same cause">
       <ul>
         {learning.map(({ bucket, jobs, medianMinutes, vainShare }) => (
-          <li key={bucket} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
+          <li key={bucket} className={ROW}>
             <span className="grow">{BUCKETS[bucket]}</span>
             <span className="mono font-semibold">{minutesText(medianMinutes)}</span>
             <span className="text-sm text-ink-soft">
@@ -139,10 +140,7 @@ function Followed({ view: { followed } }: { readonly view: NumbersView }) {
         {[yes, no].map(
           (row) =>
             row && (
-              <li
-                key={String(row.followed)}
-                className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2"
-              >
+              <li key={String(row.followed)} className={ROW}>
                 <span className="grow">{row.followed ? "Mostly what was offered first" : "Mostly something else"}</span>
                 <span className="mono font-semibold">{minutesText(row.medianMinutes)}</span>
                 <span className="text-sm text-ink-soft">
@@ -168,19 +166,7 @@ function DeadEnds({ view: { byComponent }, site }: NumbersProps) {
   return (
     <Section title="Dead ends" aside="parts fitted in vain, the longest first">
       {byComponent.length === 0 && <Empty>Nothing was fitted in vain.</Empty>}
-      <ul>
-        {byComponent.map(({ component, name, fitted, minutes, cost }) => (
-          <li key={component} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
-            <span className="mono w-8 text-right">{fitted}</span>
-            <Link href={componentHref(component)} prefetch={false} className="grow hover:underline">
-              {name}
-            </Link>
-            <span className="mono text-sm text-brick">
-              {minutesText(minutes)} · {moneyText({ amount: Math.round(cost), currency: site.currency })}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <VainRows rows={byComponent} currency={site.currency} />
     </Section>
   );
 }
@@ -191,7 +177,7 @@ function Slowest({ view: { slowest } }: { readonly view: NumbersView }) {
     <Section title="Longest to find" aside="causes with three jobs or more">
       <ul>
         {slowest.map(({ component, failure, name, jobs, medianMinutes }) => (
-          <li key={component + failure} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
+          <li key={component + failure} className={ROW}>
             <Link href={componentHref(component)} prefetch={false} className="grow hover:underline">
               {name}
             </Link>
@@ -208,17 +194,7 @@ function Comebacks({ view: { sources } }: { readonly view: NumbersView }) {
   if (!sources.length) return null;
   return (
     <Section title="Comebacks" aside="by where the part was from">
-      <ul>
-        {sources.map(({ source, fitted, cameBack, share }) => (
-          <li key={source} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
-            <span className="grow">{source}</span>
-            <span className="text-sm">
-              <span className="mono">{cameBack}</span> of <span className="mono">{fitted}</span> (
-              {percentText(share.low)} to {percentText(share.high)})
-            </span>
-          </li>
-        ))}
-      </ul>
+      <SourceRows rows={sources} />
     </Section>
   );
 }
@@ -257,7 +233,7 @@ function Undecided({ view: { undecided } }: { readonly view: NumbersView }) {
     <Section title="Tests that hardly decide" aside="run five times or more">
       <ul>
         {rows.map(({ procedure, title, run, decided, minutes }) => (
-          <li key={procedure} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2">
+          <li key={procedure} className={ROW}>
             <Link href={`/procedures/${procedure}`} prefetch={false} className="grow hover:underline">
               {title}
             </Link>

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { componentHref } from "@/features/shared/book-hrefs";
 import type { ReactNode } from "react";
 import type { Procedure, VariantSpec } from "@/core/book";
+import { scopeText } from "@/core/known-failures";
 import { formatQuantity, formatSpec } from "@/core/measure";
 import { minutesText } from "@/features/shared/format";
 import type { ProcedureView } from "@/server/views/procedures";
@@ -35,7 +36,7 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
         {procedure.general && (
           <p className="border-l-4 border-rule-strong pl-3">General practice, not this shop’s experience.</p>
         )}
-        {procedure.applies && <p className="text-sm">For {appliesText(procedure.applies)}.</p>}
+        {procedure.applies && <p className="text-sm">For {scopeText(procedure.applies)}.</p>}
         {question && <p>{question}</p>}
         <p className="text-sm text-ink-soft">
           {component && procedure.component && (
@@ -122,25 +123,6 @@ function DropProposal({ procedureKey }: { readonly procedureKey: string }) {
       <CommandMessage message={message} />
     </>
   );
-}
-
-/** "Tarrow, Packet, engine D21K, 2014 to 2018" */
-function appliesText({
-  make,
-  models,
-  engines,
-  transmissions,
-  markets,
-  years,
-}: NonNullable<Procedure["applies"]>): string {
-  return [
-    ...(make ? [make] : []),
-    ...models,
-    ...engines.map((engine) => `engine ${engine}`),
-    ...transmissions.map((transmission) => `transmission ${transmission}`),
-    ...(years ? [`${years[0]} to ${years[1]}`] : []),
-    ...markets.map((market) => `built for ${market}`),
-  ].join(", ");
 }
 
 function work({ minutes, access, accessMinutes, tools, place }: Procedure): string {

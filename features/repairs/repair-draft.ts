@@ -1,4 +1,5 @@
 import type { Availability, CompanionKind, OptionKind } from "@/core/repair";
+import { listed } from "@/features/shared/listed";
 import { readNumber, type DecimalSign } from "@/core/measure";
 import type { RepairPageView } from "@/server/views/repairs";
 
@@ -106,10 +107,7 @@ export function repairInput(draft: RepairDraft, currency: string, decimal: Decim
       .filter(({ revision }) => revision.trim())
       .map(({ revision, runsWith }) => ({
         revision: revision.trim(),
-        runsWith: runsWith
-          .split(",")
-          .map((each) => each.trim())
-          .filter(Boolean),
+        runsWith: listed(runsWith),
       })),
     note,
   };

@@ -34,6 +34,11 @@ export function odometerText(odometerKm: number | null, units: UnitSystem): stri
   return `${groupDigits(Math.round(value))} ${unit}`;
 }
 
+/** An odometer as it is typed: "148320". */
+export function odometerDraft(odometerKm: number, units: UnitSystem): string {
+  return String(Math.round(convert({ value: odometerKm, unit: "km" }, units === "imperial" ? "mi" : "km").value));
+}
+
 export function groupDigits(whole: number): string {
   return String(whole).replace(/\B(?=(\d{3})+(?!\d))/g, "\u202f");
 }

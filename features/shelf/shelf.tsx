@@ -1,5 +1,6 @@
 import Link from "next/link";
-import { dateText } from "@/features/shared/format";
+import { MONTH_KM } from "@/core/known-failures";
+import { dateText, odometerText } from "@/features/shared/format";
 import type { Site } from "@/server/db/sites";
 import type { ShelfView } from "@/server/views/shelf";
 import { Empty, Section } from "@/ui/section";
@@ -72,8 +73,8 @@ export function Shelf({ view: { lines, spares, components }, site, mayRecord }: 
           </table>
         </div>
         <p className="pt-2 text-sm text-ink-soft">
-          Expected use while an order is on its way, as a Poisson count; a vehicle is taken to drive 1 500 km a month.
-          The repair’s sheet says how long an order takes.
+          Expected use while an order is on its way, as a Poisson count; a vehicle is taken to drive{" "}
+          {odometerText(MONTH_KM, site.unitSystem)} a month. The repair’s sheet says how long an order takes.
         </p>
       </Section>
       <Section title="Used spares, ready" aside="from old assemblies, with what was tested">

@@ -1,7 +1,7 @@
 import Link from "next/link";
-import type { Grade } from "@/core/book";
-import { dateText, minutesText, moneyText, percentText } from "@/features/shared/format";
+import { dateText, minutesText, percentText } from "@/features/shared/format";
 import { GRADE_WORDS } from "@/features/shared/known-for/words";
+import { ROW, SourceRows, VainRows } from "@/features/shared/book-rows";
 import type { Site } from "@/server/db/sites";
 import type { SubjectPage } from "@/server/views/subject";
 import { Empty, Section } from "@/ui/section";
@@ -48,8 +48,6 @@ export function SubjectPageView({ page, site }: SubjectPageProps) {
     </div>
   );
 }
-
-const ROW = "flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2";
 
 function Causes({ page: { causes, subject, jobs } }: { readonly page: SubjectPage }) {
   const isComponent = subject.kind === "component";
@@ -120,7 +118,7 @@ function Known({ page: { known } }: { readonly page: SubjectPage }) {
               {title}
             </Link>
             <span className="block text-sm text-ink-soft">
-              {GRADE_WORDS[grade as Grade]}; {scope}
+              {GRADE_WORDS[grade]}; {scope}
             </span>
           </li>
         ))}
@@ -133,17 +131,7 @@ function Sources({ page: { sources } }: { readonly page: SubjectPage }) {
   if (!sources.length) return null;
   return (
     <Section title="Which parts last" aside="that cured it, by where they were from">
-      <ul>
-        {sources.map(({ source, fitted, cameBack, share }) => (
-          <li key={source} className={ROW}>
-            <span className="grow">{source}</span>
-            <span className="text-sm">
-              <span className="mono">{cameBack}</span> of <span className="mono">{fitted}</span> came back (
-              {percentText(share.low)} to {percentText(share.high)})
-            </span>
-          </li>
-        ))}
-      </ul>
+      <SourceRows rows={sources} />
     </Section>
   );
 }
@@ -171,19 +159,7 @@ function Vain({ page: { vain }, site }: SubjectPageProps) {
   if (!vain.length) return null;
   return (
     <Section title="Tried in vain on these jobs" aside="fitted, and no change">
-      <ul>
-        {vain.map(({ component, name, fitted, minutes, cost }) => (
-          <li key={component} className={ROW}>
-            <span className="mono w-8 text-right">{fitted}</span>
-            <Link href={componentHref(component)} prefetch={false} className="grow hover:underline">
-              {name}
-            </Link>
-            <span className="mono text-sm text-brick">
-              {minutesText(minutes)} · {moneyText({ amount: Math.round(cost), currency: site.currency })}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <VainRows rows={vain} currency={site.currency} />
     </Section>
   );
 }

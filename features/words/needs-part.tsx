@@ -6,6 +6,7 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { useKeptForm } from "@/features/shared/kept-form";
 import { commandPath } from "@/features/shared/send-command";
 import { TypedBefore } from "@/features/shared/typed-before";
+import { listed } from "@/features/shared/listed";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, TextInput } from "@/ui/form";
@@ -36,7 +37,7 @@ export function NeedsPart({ component, needs }: NeedsPartProps) {
     markets: (needs.markets ?? []).join(", "),
   });
   const submit = async () => {
-    const lists = Object.fromEntries(FIELDS.map(([name]) => [name, listOf(form.values[name])]));
+    const lists = Object.fromEntries(FIELDS.map(([name]) => [name, listed(form.values[name])]));
     if (!(await send({ component, needs: lists }))) return;
     form.saved();
     notify("Saved");
@@ -61,9 +62,3 @@ export function NeedsPart({ component, needs }: NeedsPartProps) {
     </section>
   );
 }
-
-const listOf = (text: string) =>
-  text
-    .split(",")
-    .map((part) => part.trim())
-    .filter(Boolean);

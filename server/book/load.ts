@@ -2,13 +2,14 @@ import "server-only";
 import { createHash } from "node:crypto";
 import { withSuspectsOf, type CaseFile } from "@/core/case";
 import type { CountsByCause, Book } from "@/core/book";
+import { patternOf } from "@/core/known-failures";
 import type { Labels } from "@/core/words";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { readBookVersion } from "@/server/db/book-version";
 import { readCauses, readComponents, readLinks, readSymptomSystems, readVocabulary } from "@/server/db/book";
 import { readLearntRepairs, readRepairs } from "@/server/db/repairs";
 import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
-import { readSpeakingPatterns } from "@/server/db/known-failures";
+import { readSpeakingFailures, type SpeakingFailure } from "@/server/db/known-failures";
 import type { Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
@@ -19,6 +20,8 @@ import { labelsFrom } from "./labels";
 interface KeptBook {
   readonly known: Omit<Book, "shop">;
   readonly labels: Labels;
+  /** The known failures that speak, those that nobody has explained among them. */
+  readonly speaking: readonly SpeakingFailure[];
   /** Another one whenever a procedure changes: who keeps the procedures asks for them anew then. */
   readonly proceduresVersion: string;
 }
@@ -47,8 +50,8 @@ export async function loadLabels(db: Db): Promise<Labels> {
 }
 
 /** The known failures that speak, each with the grade that the jobs here give it. */
-export async function speakingPatterns(db: Db): Promise<Book["patterns"]> {
-  return (await currentBook(db)).known.patterns;
+export async function speakingFailures(db: Db): Promise<readonly SpeakingFailure[]> {
+  return (await currentBook(db)).speaking;
 }
 
 /** The procedures of the book, by key. */
@@ -82,7 +85,8 @@ async function readBook(db: Db): Promise<KeptBook> {
   const outcomes = await readOutcomes(db);
   const procedures = await readProcedures(db);
   const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
-  const patterns = await readSpeakingPatterns(db);
+  const speaking = await readSpeakingFailures(db);
+  const patterns = speaking.flatMap((known) => patternOf(known, known.grade) ?? []);
   const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
   return {
     known: {
@@ -99,6 +103,7 @@ async function readBook(db: Db): Promise<KeptBook> {
       patterns,
     },
     labels,
+    speaking,
     proceduresVersion: createHash("sha256").update(JSON.stringify(procedures)).digest("base64url").slice(0, 16),
   };
 }

@@ -4,6 +4,7 @@ import { findKnownFailure } from "@/server/db/known-failures";
 import { pool } from "@/server/db/pool";
 import { findSite, type Site } from "@/server/db/sites";
 import { findVehicle } from "@/server/db/vehicles";
+import { ask } from "@/server/views/ask/ask";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { fromJob } from "@/server/views/known-failure-editor";
 import { loadKnownFailurePage } from "@/server/views/known-failure-page";
@@ -113,6 +114,12 @@ describe("a known failure", () => {
     const page = await loadKnownFailurePage(site, key);
     expect(page?.known).toMatchObject({ grade: "seen", for: 1, failed: 1 });
     expect(page?.name).toBe("Not explained yet: low power");
+    // The gate and whoever asks are told the same.
+    expect((await at(90_000)).find((each) => each.key === key)).toMatchObject({ grade: "seen" });
+    const answer = await ask(pool(), site, { typed: "packet low power", limit: 20, now: NOW });
+    expect(answer.patterns.map((each) => each.key)).toContain(key);
+    const another = await ask(pool(), site, { typed: "packet black smoke", limit: 20, now: NOW });
+    expect(another.patterns.map((each) => each.key)).not.toContain(key);
   });
 
   test("is filled in from a job: its cause, vehicle, odometer, symptoms, codes and what was tried", async () => {

@@ -2,14 +2,14 @@ import "server-only";
 import Joi from "joi";
 import type { Applies, Cause } from "@/core/book";
 import {
-  NO_DETAILS,
   REPORT_SAYS,
   REPORT_SOURCES,
+  widened,
   type ClaimedGrade,
-  type Details,
   type KnownFailure,
   type ReportSays,
   type ReportSource,
+  type Told,
 } from "@/core/known-failures";
 import { may } from "@/server/auth/rights";
 import { ensureCause } from "@/server/db/book";
@@ -30,8 +30,6 @@ import type { Command, CommandContext } from "./command";
 import { freeKey, keyOf } from "./free-key";
 import { codeText } from "./record-inputs";
 import { refuse, refuseInput } from "./refusal";
-
-type Told = Omit<Details, "notes" | "reports">;
 
 interface WriteInput extends Omit<KnownFailure, "key" | "details" | "proposed" | "withdrawnReason" | "evidence"> {
   /** The one that is written anew; null for another one. */
@@ -91,12 +89,7 @@ async function writeOne(
   const known: KnownFailure = {
     ...input,
     key: before?.key ?? (await freeKey(keyOf(input.title), (candidate) => patternExists(db, candidate))),
-    details: {
-      ...NO_DETAILS,
-      ...details,
-      notes: before?.details.notes ?? [],
-      reports: before?.details.reports ?? [],
-    },
+    details: { ...details, notes: before?.details.notes ?? [], reports: before?.details.reports ?? [] },
     proposed,
     withdrawnReason: before?.withdrawnReason ?? null,
   };
@@ -201,25 +194,6 @@ export const mergeIntoKnownFailure: Command<{ readonly key: string; readonly app
     return null;
   },
 };
-
-/** A scope that holds both; what either leaves open is open. */
-function widened(a: Applies, b: Applies): Applies {
-  const both = (one: readonly string[], other: readonly string[]) =>
-    one.length && other.length ? [...new Set([...one, ...other])] : [];
-  const { drives = [], sisters = [], built = null, uses = [] } = a;
-  return {
-    make: a.make === b.make ? a.make : null,
-    models: both(a.models, b.models),
-    years: a.years && b.years ? [Math.min(a.years[0], b.years[0]), Math.max(a.years[1], b.years[1])] : null,
-    engines: both(a.engines, b.engines),
-    transmissions: both(a.transmissions, b.transmissions),
-    markets: both(a.markets, b.markets),
-    drives: both(drives, b.drives ?? []),
-    sisters,
-    built: b.built ? built : null,
-    uses: both(uses, b.uses ?? []),
-  };
-}
 
 /** A note beside a known failure, with its author and its date. */
 export const noteKnownFailure: Command<{ readonly key: string; readonly text: string }, null> = {

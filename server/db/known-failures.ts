@@ -1,5 +1,5 @@
 import "server-only";
-import type { Pattern } from "@/core/book";
+import type { Grade } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import {
   gradeOf,
@@ -45,30 +45,45 @@ export async function findKnownFailure(db: Db, key: string): Promise<KnownFailur
   return row && whole(row);
 }
 
+/** A known failure that speaks, with the grade that the jobs here give it. */
+export interface SpeakingFailure extends KnownFailure {
+  readonly grade: Grade;
+}
+
 /** Jobs here that came to its cause on a vehicle that it speaks of, found by the words that count as its own. */
 const HAD = `
-  from job_cause c
+       from job_cause c
        join job j on j.id = c.job_id and j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
        join vehicle v on v.id = j.vehicle_id
        where c.component in (select k.key from component k where coalesce(k.merged_into, k.key) = current_component(p.component))
          and c.failure in (select k.key from failure k where coalesce(k.merged_into, k.key) = current_failure(p.failure))
          and pattern_applies(p, v)`;
 
-/** Those that speak of a cause: no lead withdrew them, and one has taken them in. How far each is believed is what the jobs here show. */
-export async function readSpeakingPatterns(db: Db): Promise<Pattern[]> {
-  const rows = await many<FailureRow & { component: string; failure: string; seen: boolean; proved: boolean }>(
+/** Jobs here that ended unsolved with a symptom of what nobody has explained. */
+const UNSOLVED = `
+       from job_symptom s
+       join job j on j.id = s.job_id and j.closed_at is not null and j.finding = 'unresolved'
+       join vehicle v on v.id = j.vehicle_id
+       where p.component is null
+         and s.symptom in (select k.key from symptom k where coalesce(k.merged_into, k.key) = any(
+           array(select current_symptom(own) from unnest(p.symptoms) own)))
+         and pattern_applies(p, v)`;
+
+/** Those that speak: no lead withdrew them, and one has taken them in. It asks whether there is a job, not how many: the book is read often. */
+export async function readSpeakingFailures(db: Db): Promise<SpeakingFailure[]> {
+  const rows = await many<FailureRow & { readonly seen: boolean; readonly proved: boolean }>(
     db,
     failuresWhere(
-      "withdrawn_reason is null and not proposed and component is not null",
+      "withdrawn_reason is null and not proposed",
       `,
-       exists (select ${HAD}) as seen, exists (select ${HAD} and j.rung >= ${PROVES_FROM_RUNG}) as proved`,
+       exists (select ${HAD}) or exists (select ${UNSOLVED}) as seen,
+       exists (select ${HAD} and j.rung >= ${PROVES_FROM_RUNG}) as proved`,
     ),
   );
-  return rows.map((row) => {
-    const { key, title, component, failure, applies, odometerKm, symptoms, codes, confirmBy, note } = row;
-    const evidence = gradeOf(row.evidence, { for: row.seen ? 1 : 0, proved: row.proved ? 1 : 0 });
-    return { key, title, component, failure, applies, odometerKm, evidence, symptoms, codes, confirmBy, note };
-  });
+  return rows.map(({ seen, proved, ...row }) => ({
+    ...whole(row),
+    grade: gradeOf(row.evidence, { for: seen ? 1 : 0, proved: proved ? 1 : 0 }),
+  }));
 }
 
 /** Writes a known failure down, in place of what was said of it. */

@@ -175,6 +175,10 @@ export interface UndecidedRow {
   readonly minutes: number;
 }
 
+/** A test that spoke strongly for or against something. */
+const DECIDED = `exists (
+         select from jsonb_array_elements(t.effects) e where e ->> 'effect' in ('proves', 'confirms', 'clears'))`;
+
 const FEWEST_RUNS = 5;
 
 /** Tests that were run often and hardly ever decided: neither confirmed nor cleared anything. */
@@ -183,14 +187,12 @@ export async function undecidedTests(db: Db, filter: NumbersFilter): Promise<Und
     db,
     `with ${PICKED}
      select t.procedure, count(*)::int as run, sum(t.minutes)::float as minutes,
-       (count(*) filter (where exists (
-         select from jsonb_array_elements(t.effects) e where e ->> 'effect' in ('proves', 'confirms', 'clears'))))::int as decided
+       (count(*) filter (where ${DECIDED}))::int as decided
      from picked p
      join job_test t on t.job_id = p.id and t.procedure is not null
      group by 1
      having count(*) >= ${FEWEST_RUNS}
-     order by count(*) filter (where exists (
-         select from jsonb_array_elements(t.effects) e where e ->> 'effect' in ('proves', 'confirms', 'clears')))::float / count(*), 1
+     order by count(*) filter (where ${DECIDED})::float / count(*), 1
      limit 8`,
     values(filter),
   );

@@ -55,10 +55,10 @@ export interface Floor {
 const FOLLOW_UP_AFTER_DAYS = 7;
 const FOLLOW_UP_UNTIL_DAYS = 45;
 
-/** Every open job by what it needs now. */
 /** What came back longer ago is history: its page and the numbers tell of it. */
 const COMEBACKS_UNTIL_DAYS = 180;
 
+/** Every open job by what it needs now. */
 export async function loadFloor(site: Site, now: Date): Promise<Floor> {
   const db = pool();
   const longAgo = subDays(now, FOLLOW_UP_UNTIL_DAYS);

@@ -1,5 +1,13 @@
 import "server-only";
-import { scopeGrid, watchedFleet, type Grid, type WatchedFleet } from "@/core/known-failures";
+import {
+  curveOf,
+  scopeGrid,
+  scopeText,
+  watchedFleet,
+  type Grid,
+  type SeenVehicle,
+  type WatchedFleet,
+} from "@/core/known-failures";
 import { failureCurve, fitWeibull, wilson, type FailureCurve, type Interval, type Weibull } from "@/core/statistics";
 import { PART_SOURCE_WORDS } from "@/core/entries";
 import { PART_SOURCES, type PartSource } from "@/core/repair";
@@ -20,13 +28,11 @@ import { pool } from "@/server/db/pool";
 import { readProcedure } from "@/server/db/procedures";
 import { learntRepairOf, readRepairs } from "@/server/db/repairs";
 import type { Site } from "@/server/db/sites";
+import { CONFIDENCE } from "./sources";
 import { failureName, graded, type GradedFailure } from "./known-failures";
-import { scopeText } from "@/core/known-failures";
 
-/** How sure the intervals on a known failure's page are. */
-const CONFIDENCE = 0.95;
-/** Fewer failures make a line that says nothing. */
-const LEAST_FAILURES = 3;
+/** Fewer that failed again have no median. */
+const LEAST_FAILED_AGAIN = 3;
 
 export interface CurveView {
   readonly fleet: WatchedFleet;
@@ -94,7 +100,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
     check: check && { key: check.key, title: check.title, minutes: check.minutes + check.accessMinutes },
     grid: scopeGrid(known.applies, variants),
     share: known.vehicles > 0 ? wilson(known.failed, known.vehicles, CONFIDENCE) : null,
-    curve: known.component === null ? null : curveOf(seen),
+    curve: known.component === null ? null : curveView(seen),
     held: heldBySource(repairs),
     told,
     jobs,
@@ -102,10 +108,10 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
   };
 }
 
-function curveOf(seen: Parameters<typeof watchedFleet>[0]): CurveView | null {
+function curveView(seen: readonly SeenVehicle[]): CurveView | null {
   const fleet = watchedFleet(seen);
-  if (fleet.watched.filter(({ failed }) => failed).length < LEAST_FAILURES) return null;
-  return { fleet, curve: failureCurve(fleet.watched, CONFIDENCE), weibull: fitWeibull(fleet.watched) };
+  const curve = curveOf(fleet);
+  return curve && { fleet, curve, weibull: fitWeibull(fleet.watched) };
 }
 
 /** A part that came back on the day it was fitted was watched for a kilometre. */
@@ -127,7 +133,7 @@ function heldBySource(repairs: readonly RepairWatched[]): readonly RepairHeld[] 
       failedAgain,
       failedAgainShare: wilson(failedAgain, own.length, CONFIDENCE),
       watchedKm: own.reduce((sum, { fittedKm, untilKm }) => sum + untilKm - fittedKm, 0),
-      medianKm: failedAgain < LEAST_FAILURES ? null : failureCurve(watched, CONFIDENCE).medianKm,
+      medianKm: failedAgain < LEAST_FAILED_AGAIN ? null : failureCurve(watched, CONFIDENCE).medianKm,
     };
   });
 }

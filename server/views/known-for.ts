@@ -3,7 +3,6 @@ import { appliesTo, type Grade } from "@/core/book";
 import {
   bulletinCovers,
   dueAt,
-  gradeOf,
   type BulletinKind,
   type Due,
   type KnownFailure,
@@ -12,11 +11,9 @@ import {
 import type { VehicleId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
 import type { Labels } from "@/core/words";
-import { loadLabels, speakingPatterns } from "@/server/book/load";
-import { readKnownFailures } from "@/server/db/known-failures";
+import { loadLabels, proceduresByKey, speakingFailures } from "@/server/book/load";
 import type { Db } from "@/server/db/pool";
 import { recallsOf, type RecallSettled, type RecallState } from "@/server/db/recalls";
-import { proceduresByKey } from "@/server/book/load";
 import type { Site } from "@/server/db/sites";
 import { shopDay } from "@/server/shop-day";
 import { failureName } from "./known-failures";
@@ -66,12 +63,8 @@ export async function loadKnownFor(
   { odometerKm, now }: { readonly odometerKm: number | null; readonly now: Date },
 ): Promise<readonly KnownForLine[]> {
   // One after another: a transaction's connection takes one query at a time.
-  const known = await readKnownFailures(db);
-  const applying = known.filter(
-    (each) => !each.proposed && each.withdrawnReason === null && appliesTo(each.applies, vehicle),
-  );
+  const applying = (await speakingFailures(db)).filter(({ applies }) => appliesTo(applies, vehicle));
   if (!applying.length) return [];
-  const grades = new Map((await speakingPatterns(db)).map(({ key, evidence }) => [key, evidence]));
   const labels = await loadLabels(db);
   const procedures = await proceduresByKey(db);
   const settled = new Map((vehicle.id ? await recallsOf(db, vehicle.id) : []).map((each) => [each.pattern, each]));
@@ -80,7 +73,7 @@ export async function loadKnownFor(
     const check = each.confirmBy === null ? undefined : procedures.get(each.confirmBy);
     return {
       ...told(each, labels),
-      grade: grades.get(each.key) ?? gradeOf(each.evidence, { for: 0, proved: 0 }),
+      grade: each.grade,
       due: dueAt(each.odometerKm, odometerKm),
       check: check ? { procedure: check.key, title: check.title, minutes: check.minutes + check.accessMinutes } : null,
       bulletin: bulletinOf(each, vehicle, today, settled.get(each.key)),

@@ -1,5 +1,4 @@
 import "server-only";
-import { PART_SOURCE_WORDS } from "@/core/entries";
 import { asPersonId } from "@/core/ids";
 import { wilson, type Interval } from "@/core/statistics";
 import { causeName } from "@/core/words";
@@ -24,8 +23,8 @@ import {
 import { listPeople } from "@/server/db/people";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
+import { CONFIDENCE, sourceLines, type SourceLine } from "./sources";
 
-const CONFIDENCE = 0.95;
 const MOST_ROWS = 12;
 
 /** As it stands in the address. */
@@ -53,12 +52,7 @@ export interface NumbersView {
     readonly minutes: number;
     readonly cost: number;
   }[];
-  readonly sources: readonly {
-    readonly source: string;
-    readonly fitted: number;
-    readonly cameBack: number;
-    readonly share: Interval;
-  }[];
+  readonly sources: readonly SourceLine[];
   readonly rungs: readonly { readonly rung: number; readonly jobs: number }[];
   readonly undecided: readonly {
     readonly procedure: string;
@@ -126,12 +120,7 @@ export async function loadNumbers(site: Site, actor: Actor, query: NumbersQuery)
       cost: sum((row) => row.vainCost),
     },
     byComponent: byComponent.slice(0, MOST_ROWS).map((row) => ({ ...row, name: labels.component(row.component) })),
-    sources: sources.map(({ source, fitted, cameBack }) => ({
-      source: PART_SOURCE_WORDS[source],
-      fitted,
-      cameBack,
-      share: wilson(cameBack, fitted, CONFIDENCE),
-    })),
+    sources: sourceLines(sources),
     rungs: proved,
     undecided: undecided.map((row) => ({ ...row, title: labels.procedure(row.procedure) })),
     followed,

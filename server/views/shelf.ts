@@ -1,7 +1,7 @@
 import "server-only";
 import { subMonths } from "date-fns";
-import { shelfNumber, watchedFleet } from "@/core/known-failures";
-import { chanceOfFailing, failureCurve } from "@/core/statistics";
+import { curveOf, MONTH_KM, shelfNumber, watchedFleet } from "@/core/known-failures";
+import { chanceOfFailing } from "@/core/statistics";
 import { loadLabels } from "@/server/book/load";
 import { vehiclesInScope } from "@/server/db/known-failure-counts";
 import { readKnownFailures } from "@/server/db/known-failures";
@@ -13,14 +13,10 @@ import { failureName } from "./known-failures";
 
 /** Use is counted over so many months: long enough for parts that go twice a year. */
 const MONTHS = 24;
-/** What a vehicle drives in a month where nobody knows better. */
-const MONTH_KM = 1500;
 /** How long an order takes where the repair's sheet does not say. */
 const USUAL_LEAD_DAYS = 3;
 const DAYS_A_MONTH = 30;
-const CONFIDENCE = 0.95;
-/** As on the page of a known failure: fewer make no curve. */
-const LEAST_FAILURES = 3;
+const MONTHS_A_YEAR = 12;
 
 export interface ShelfLine {
   readonly key: string;
@@ -82,14 +78,16 @@ export async function loadShelf(site: Site, now: Date): Promise<Omit<ShelfView, 
 
 /** What the vehicles known here are expected to use within a month, by when such vehicles fail; null where too few were watched. */
 function wearAMonth(seen: Awaited<ReturnType<typeof vehiclesInScope>>): number | null {
-  const { watched } = watchedFleet(seen);
-  if (watched.filter(({ failed }) => failed).length < LEAST_FAILURES) return null;
-  const curve = failureCurve(watched, CONFIDENCE);
+  const fleet = watchedFleet(seen);
+  const curve = curveOf(fleet);
+  if (!curve) return null;
   return seen
     .filter(({ failedKm }) => failedKm === null)
     .reduce(
       (sum, { lastKm }) =>
-        sum + (chanceOfFailing(curve, watched, { odometerKm: lastKm, withinKm: MONTH_KM * 12 }) ?? 0) / 12,
+        sum +
+        (chanceOfFailing(curve, fleet.watched, { odometerKm: lastKm, withinKm: MONTH_KM * MONTHS_A_YEAR }) ?? 0) /
+          MONTHS_A_YEAR,
       0,
     );
 }

@@ -1,14 +1,14 @@
 import "server-only";
 import { codeStructure, genericText, readCode } from "@/core/codes";
-import { appliesTo } from "@/core/book";
+import { appliesTo, type Grade } from "@/core/book";
 import { EVERY_VEHICLE, scopeText } from "@/core/known-failures";
-import { PART_SOURCE_WORDS } from "@/core/entries";
 import { wilson, type Interval } from "@/core/statistics";
 import type { Vehicle } from "@/core/vehicle";
 import { causeName, type Labels } from "@/core/words";
-import { loadLabels, proceduresByKey, speakingPatterns } from "@/server/book/load";
+import { loadLabels, proceduresByKey, speakingFailures } from "@/server/book/load";
 import { readComponents } from "@/server/db/book";
 import { searchCodeEntries } from "@/server/db/code-entries";
+import type { SpeakingFailure } from "@/server/db/known-failures";
 import { pool } from "@/server/db/pool";
 import { sourceRecordsOf } from "@/server/db/repairs";
 import type { Site } from "@/server/db/sites";
@@ -31,9 +31,7 @@ import {
   type VainRow,
 } from "@/server/db/subjects";
 import { structureText } from "./codes";
-
-/** How sure the intervals of shares are. */
-const CONFIDENCE = 0.95;
+import { CONFIDENCE, sourceLines, type SourceLine } from "./sources";
 
 /** What the shop knows of a component, a code, an engine or a model. */
 export interface SubjectPage {
@@ -46,7 +44,7 @@ export interface SubjectPage {
   readonly known: readonly {
     readonly key: string;
     readonly title: string;
-    readonly grade: string;
+    readonly grade: Grade;
     readonly scope: string;
   }[];
   readonly causes: readonly (CauseSeenRow & { readonly name: string; readonly share: Interval })[];
@@ -55,12 +53,7 @@ export interface SubjectPage {
   readonly behind: readonly { readonly component: string; readonly name: string; readonly jobs: number }[];
   readonly tests: readonly (TestRow & { readonly title: string })[];
   /** Of a component: how its parts fared by where they were from. */
-  readonly sources: readonly {
-    readonly source: string;
-    readonly fitted: number;
-    readonly cameBack: number;
-    readonly share: Interval;
-  }[];
+  readonly sources: readonly SourceLine[];
   readonly codes: readonly CountRow[];
   readonly models: readonly ModelRow[];
   readonly latest: readonly (SubjectJob & { readonly outcome: string })[];
@@ -84,7 +77,7 @@ export async function loadSubject(site: Site, subject: Subject): Promise<Subject
       latestOfSubject(db, site.id, subject),
       isComponent ? causesBehind(db, subject.name) : [],
       isComponent ? sourceRecordsOf(db, subject.name) : [],
-      speakingPatterns(db),
+      speakingFailures(db),
       proceduresByKey(db),
       subject.kind === "model" || subject.kind === "engine" ? variantsOfSubject(db, subject) : [],
     ]);
@@ -94,7 +87,7 @@ export async function loadSubject(site: Site, subject: Subject): Promise<Subject
     ...counts,
     known: patterns
       .filter((pattern) => isKnownOf(pattern, subject, variants))
-      .map(({ key, title, evidence, applies }) => ({ key, title, grade: evidence, scope: scopeText(applies) })),
+      .map(({ key, title, grade, applies }) => ({ key, title, grade, scope: scopeText(applies) })),
     causes: causes.map((cause) => ({
       ...cause,
       name: causeName(labels, cause),
@@ -106,12 +99,7 @@ export async function loadSubject(site: Site, subject: Subject): Promise<Subject
       const procedure = procedures.get(row.procedure);
       return procedure ? { ...row, title: procedure.title } : [];
     }),
-    sources: sources.map(({ source, fitted, cameBack }) => ({
-      source: PART_SOURCE_WORDS[source],
-      fitted,
-      cameBack,
-      share: wilson(cameBack, fitted, CONFIDENCE),
-    })),
+    sources: sourceLines(sources),
     codes: codes.filter(({ name }) => subject.kind !== "code" || name !== subject.name),
     models,
     latest: latest.map((job) => ({
@@ -121,11 +109,9 @@ export async function loadSubject(site: Site, subject: Subject): Promise<Subject
   };
 }
 
-type Pattern = Awaited<ReturnType<typeof speakingPatterns>>[number];
-
 /** Of a model or an engine it is what applies to such vehicles, and says something of which. */
 function isKnownOf(
-  { component, applies, codes }: Pattern,
+  { component, applies, codes }: SpeakingFailure,
   { kind, name }: Subject,
   variants: readonly Vehicle[],
 ): boolean {

@@ -209,7 +209,7 @@ export class Browser {
   field(label: string): Promise<WebElement> {
     const said = quote(label);
     return this.find(
-      `//*[@id=//label[normalize-space(.)=${said}]/@for] | //*[self::input or self::select or self::textarea][@aria-label=${said}]`,
+      `//*[@id=//label[normalize-space(.)=${said}]/@for] | //label[span[normalize-space(.)=${said}]]//*[self::input or self::select or self::textarea] | //*[self::input or self::select or self::textarea][@aria-label=${said}]`,
     );
   }
 

@@ -9,6 +9,7 @@ import { upperFirst } from "@/core/words";
 import { Button } from "@/ui/button";
 import { ChooseOne, ChooseSome } from "@/ui/choices";
 import { Field, TextArea, TextInput } from "@/ui/form";
+import { Suggestions } from "@/ui/suggestions";
 import { useJobPage } from "../job-context";
 import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
@@ -148,11 +149,7 @@ export function FindingDialog({ designedAt }: FindingDialogProps) {
           <TextInput {...form.text("takes")} maxLength={80} list="takes-it" />
         </Field>
       )}
-      <datalist id="takes-it">
-        {sheet.colleagues.map(({ id, name }) => (
-          <option key={id} value={name} />
-        ))}
-      </datalist>
+      <Suggestions id="takes-it" words={sheet.colleagues.map(({ name }) => name)} />
       {noFault && (
         <Field name="tellCustomer" label="What to tell the customer" hint="in words that need no workshop">
           <TextArea rows={3} value={tellCustomer} onChange={(event) => setTellCustomer(event.target.value)} />

@@ -1,5 +1,6 @@
 import type { Procedure } from "@/core/book";
 import { readNumber } from "@/core/measure";
+import { listed } from "@/features/shared/listed";
 
 /** For which vehicles a procedure is, while it is written; empty texts ask for nothing. */
 export type AppliesDraft = Readonly<
@@ -37,17 +38,10 @@ export function appliesOf(draft: AppliesDraft): object | null {
   const year = (text: string) => readNumber(text) ?? text;
   return {
     make: make.trim() || null,
-    models: listOf(draft.models),
-    engines: listOf(draft.engines),
-    transmissions: listOf(draft.transmissions),
-    markets: listOf(draft.markets),
+    models: listed(draft.models),
+    engines: listed(draft.engines),
+    transmissions: listed(draft.transmissions),
+    markets: listed(draft.markets),
     years: from.trim() || to.trim() ? [year(from || to), year(to || from)] : null,
   };
 }
-
-/** What stands between commas. */
-export const listOf = (text: string) =>
-  text
-    .split(",")
-    .map((part) => part.trim())
-    .filter(Boolean);

@@ -1,6 +1,7 @@
 import type { EffectKind, Procedure, ProcedureKind, TraceLook, VariantSpec } from "@/core/book";
 import { readNumber } from "@/core/measure";
-import { appliesDraft, appliesOf, EVERY_VEHICLE, listOf, type AppliesDraft } from "./applies-draft";
+import { appliesDraft, appliesOf, EVERY_VEHICLE, type AppliesDraft } from "./applies-draft";
+import { listed } from "@/features/shared/listed";
 import { specDraft, specOf, type SpecDraft } from "./spec-draft";
 
 /** A procedure while it is written. */
@@ -203,8 +204,8 @@ export function writtenOf(draft: ProcedureDraft) {
     spec: specOf(draft.spec),
     specs: draft.specs.map(({ from, to, engines, markets, partMaker, source, reference, spec }) => ({
       years: from.trim() || to.trim() ? [numberOrText(from || to), numberOrText(to || from)] : null,
-      engines: listOf(engines),
-      markets: listOf(markets),
+      engines: listed(engines),
+      markets: listed(markets),
       partMaker,
       source,
       reference,

@@ -1,4 +1,5 @@
 import { readNumber } from "@/core/measure";
+import { listed } from "@/features/shared/listed";
 import type { VehicleRow } from "@/server/db/vehicles";
 
 /** A vehicle while it is typed: every field a text. */
@@ -60,13 +61,6 @@ export function vehicleDraftOf(vehicle: VehicleRow): VehicleDraft {
     built: built ?? "",
   };
 }
-
-/** What stands between commas. */
-export const listed = (text: string): readonly string[] =>
-  text
-    .split(",")
-    .map((part) => part.trim())
-    .filter(Boolean);
 
 /** What the server takes: the year as a number where it is one, the equipment as a list; none where nobody listed any. */
 export function vehicleInput(draft: VehicleDraft): object {

@@ -7,9 +7,11 @@ import { FUELS, GEARBOXES, USES } from "@/core/vehicle";
 import { upperFirst } from "@/core/words";
 import { ChooseSome } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
+import { listed } from "@/features/shared/listed";
+import { Suggestions } from "@/ui/suggestions";
 import { Unfold } from "@/ui/unfold";
 import { useVin } from "./use-vin";
-import { listed, type VehicleDraft } from "./vehicle-draft";
+import type { VehicleDraft } from "./vehicle-draft";
 import { VehicleTaps } from "./vehicle-taps";
 import { VinCheck } from "./vin-check";
 
@@ -120,15 +122,5 @@ export function VehicleFields({ value, onChange, models, known, children }: Vehi
       <Suggestions id="transmissions" words={models.flatMap(({ transmissions }) => transmissions)} />
       <Suggestions id="markets" words={models.flatMap(({ markets }) => markets)} />
     </div>
-  );
-}
-
-function Suggestions({ id, words }: { readonly id: string; readonly words: readonly string[] }) {
-  return (
-    <datalist id={id}>
-      {[...new Set(words)].sort().map((word) => (
-        <option key={word} value={word} />
-      ))}
-    </datalist>
   );
 }

@@ -1,36 +1,15 @@
 import "server-only";
-import type Joi from "joi";
-import { caseInput, knownForInput } from "@/server/api/case-input";
+import { caseInput } from "@/server/api/case-input";
 import { doubtInput } from "@/server/api/doubt-input";
 import { failureCurveInput } from "@/server/api/failure-curve-input";
 import { judgeInput } from "@/server/api/judge-input";
-import { pluggedInput } from "@/server/api/plugged-vehicle";
 import { scanInput } from "@/server/api/scan-input";
 import { signInInput } from "@/server/api/sign-in-input";
-import type { Right } from "@/server/auth/rights";
 import { setUpInput } from "@/server/auth/set-up";
-import { casebookInput } from "@/server/casebook/shape";
-import { listOf, oneOf, ref, text, type Schema } from "./schema";
-
-/** One call, as the description tells of it. */
-export interface DescribedCall {
-  readonly method: "get" | "post" | "delete";
-  /** As in `/api/v1/jobs/{id}/advice`. */
-  readonly path: string;
-  readonly summary: string;
-  /** Who may; null where anybody may. */
-  readonly right: Right | null;
-  /** Its JSON body's own schema, or that it takes bytes. */
-  readonly body?: Joi.Schema | "bytes";
-  readonly query?: Readonly<Record<string, string>>;
-  /** Of its answer where that is JSON; else its media type. */
-  readonly answer: Schema | string;
-  readonly status?: 200 | 201;
-  /** What it may answer beside what follows from right and body. */
-  readonly errors?: readonly number[];
-}
-
-const IMAGE = "image/*";
+import { BOOK_CALLS } from "./book-calls";
+import { IMAGE, type DescribedCall } from "./call";
+import { oneOf, ref, type Schema } from "./schema";
+import { VEHICLE_INTERFACE_CALLS } from "./vehicle-interface-calls";
 
 /** Every call but the commands, which describe themselves. */
 export const CALLS: readonly DescribedCall[] = [
@@ -184,169 +163,8 @@ export const CALLS: readonly DescribedCall[] = [
     answer: ref("vehicleHistory"),
     errors: [404],
   },
-  {
-    method: "get",
-    path: "/api/v1/codes",
-    summary: "The shop's own code dictionary",
-    right: "shop.read",
-    answer: "text/csv",
-  },
-  {
-    method: "get",
-    path: "/api/v1/guide/pictures/{name}",
-    summary: "A picture of the guide",
-    right: "shop.read",
-    answer: IMAGE,
-    errors: [404],
-  },
-  {
-    method: "get",
-    path: "/api/v1/numbers",
-    summary: "What closed jobs say of the work: minutes to the cause, dead ends, comebacks, by quarter and kind",
-    right: "shop.read",
-    query: {
-      from: "First day, YYYY-MM-DD",
-      to: "Last day",
-      model: "Make and model",
-      person: "Who closed them; for leads",
-    },
-    answer: "text/csv",
-  },
-  {
-    method: "get",
-    path: "/api/v1/patterns",
-    summary: "The known failures, each with its grade as the jobs here work it out",
-    right: "shop.read",
-    answer: listOf(ref("knownFailure")),
-  },
-  {
-    method: "get",
-    path: "/api/v1/patterns/proposals",
-    summary: "What the jobs themselves propose: causes that are over-represented in a group of vehicles",
-    right: "shop.read",
-    answer: listOf(ref("proposal")),
-  },
-  {
-    method: "post",
-    path: "/api/v1/known-for",
-    summary:
-      "What such a vehicle is known for at its odometer: what comes due, what a maker pays, minutes to check each",
-    right: "shop.read",
-    body: knownForInput,
-    answer: ref("knownFor"),
-  },
-  {
-    method: "get",
-    path: "/api/v1/repairs",
-    summary: "What the shop knows of repairing a cause: what somebody wrote down, and what jobs show",
-    right: "shop.read",
-    query: { component: "A component's key", failure: "How it failed; empty where nobody knows" },
-    answer: ref("repairKnown"),
-    errors: [422],
-  },
-  {
-    method: "get",
-    path: "/api/v1/procedures",
-    summary: "The procedures that a job may use, with the words by which each is found",
-    right: "shop.read",
-    answer: ref("procedures"),
-  },
-  {
-    method: "get",
-    path: "/api/v1/procedures/{key}/picture",
-    summary: "The picture of a step of a procedure",
-    right: "shop.read",
-    query: { step: "What the step says" },
-    answer: IMAGE,
-    errors: [404],
-  },
-  {
-    method: "post",
-    path: "/api/v1/procedures/{key}/picture",
-    summary: "Puts a picture beside a step, in place of the one that was there",
-    right: "book.edit",
-    body: "bytes",
-    query: { step: "What the step says" },
-    answer: { type: "object", properties: { procedure: text, step: text } },
-    status: 201,
-    errors: [404],
-  },
-  {
-    method: "get",
-    path: "/api/v1/casebook",
-    summary: "Everything the shop knows",
-    right: "book.edit",
-    query: { anonymous: "1: leaves out what identifies a vehicle's owner" },
-    answer: ref("casebook"),
-  },
-  {
-    method: "post",
-    path: "/api/v1/casebook",
-    summary: "Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing",
-    right: "book.edit",
-    body: casebookInput,
-    answer: ref("imported"),
-    errors: [409],
-  },
-  {
-    method: "get",
-    path: "/api/v1/casebook/imports/{id}",
-    summary: "How far an import is, by its Idempotency-Key",
-    right: "book.edit",
-    answer: ref("progress"),
-    errors: [404],
-  },
-  {
-    method: "get",
-    path: "/api/v1/casebook/tables/{table}",
-    summary: "Jobs, tests or parts for a spreadsheet: `jobs.csv`, `tests.csv`, `parts.csv`",
-    right: "book.edit",
-    answer: "text/csv",
-    errors: [404],
-  },
-  {
-    method: "get",
-    path: "/api/v1/vehicle-interface",
-    summary: "The vehicles that are plugged in",
-    right: "job.record",
-    answer: ref("pluggedVehicles"),
-  },
-  {
-    method: "post",
-    path: "/api/v1/vehicle-interface/read",
-    summary: "Reads a plugged vehicle: one line of JSON for each module, as it answers. Nothing is stored",
-    right: "job.record",
-    body: pluggedInput,
-    answer: "application/x-ndjson",
-    errors: [404],
-  },
-  {
-    method: "post",
-    path: "/api/v1/vehicle-interface/clear",
-    summary: "Clears the codes of a plugged vehicle, unless it is another than the job's",
-    right: "job.record",
-    body: pluggedInput,
-    answer: { type: "object" },
-    errors: [404, 409],
-  },
-  {
-    method: "post",
-    path: "/api/v1/vehicle-interface/live",
-    summary: "Up to two values that the engine sees at this moment",
-    right: "job.record",
-    body: pluggedInput,
-    answer: { type: "object" },
-    errors: [404, 409],
-  },
-  {
-    method: "post",
-    path: "/api/v1/vehicle-interface/act",
-    summary: "Turns the key of a simulated vehicle, runs, drives or repairs it",
-    right: "job.record",
-    body: pluggedInput,
-    answer: { type: "object" },
-    errors: [404, 409],
-  },
+  ...BOOK_CALLS,
+  ...VEHICLE_INTERFACE_CALLS,
 ];
 
 /** What stands in a path in place of a name. */

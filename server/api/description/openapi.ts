@@ -4,7 +4,8 @@ import type { AnyCommand } from "@/server/commands/command";
 import { casebookInput } from "@/server/casebook/shape";
 import { COMMANDS } from "@/server/commands/registry";
 import { ANSWERS } from "./answers";
-import { CALLS, PATH_WORDS, type DescribedCall } from "./calls";
+import type { DescribedCall } from "./call";
+import { CALLS, PATH_WORDS } from "./calls";
 import { jsonSchemaOf, ref, text, type Schema } from "./schema";
 
 /**

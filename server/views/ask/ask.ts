@@ -3,11 +3,12 @@ import { genericText } from "@/core/codes";
 import type { Book, Cause } from "@/core/book";
 import type { CaseFile } from "@/core/case";
 import type { JobId } from "@/core/ids";
+import { EVERY_VEHICLE, overlaps, type KnownFailure } from "@/core/known-failures";
 import { advise } from "@/core/plan";
 import { causeName, lowerFirst, type Labels } from "@/core/words";
 import type { Understood } from "@/core/search";
 import type { Vehicle } from "@/core/vehicle";
-import { loadBook, loadLabels } from "@/server/book/load";
+import { loadBook, loadLabels, speakingFailures } from "@/server/book/load";
 import {
   causesOfJobs,
   countWithCause,
@@ -91,7 +92,7 @@ export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuesti
     file,
     causes,
     suspects,
-    patterns: patternsAsked(book, question, vehicle),
+    patterns: patternsAsked(await speakingFailures(db), question, vehicle),
     procedures: proceduresAsked(book, question, causes, limit),
     codes: codesAsked(question),
     jobs: await jobsAsked(db, rows.slice(0, limit), { asked, labels, parts, vehicle }),
@@ -146,32 +147,31 @@ async function causesAsked(db: Db, { book, file, labels, matched }: ForCauses) {
   return { causes, suspects };
 }
 
-/** Known failures that speak of what was asked, on such a vehicle. */
-function patternsAsked({ patterns }: Book, { understood }: Question, vehicle: Vehicle) {
+/** Known failures that speak of what was asked, on such a vehicle; those that nobody has explained by their symptoms. */
+function patternsAsked(speaking: readonly KnownFailure[], { understood }: Question, vehicle: Vehicle) {
   const keys = (kind: Understood["kind"]) =>
     new Set(understood.filter((each) => each.kind === kind).map(({ key }) => key));
   const [components, failures] = [keys("component"), keys("failure")];
   const [symptoms, codes] = [keys("symptom"), keys("code")];
-  const speaks = components.size + failures.size + symptoms.size + codes.size > 0;
-  const open = (list: readonly string[], own: string | null) => !list.length || !own || list.includes(own);
-  return patterns
-    .filter(({ applies }) => {
-      const { make, models, engines, transmissions, years } = applies;
-      return (
-        (!make || !vehicle.make || make === vehicle.make) &&
-        open(models, vehicle.model) &&
-        open(engines, vehicle.engine) &&
-        open(transmissions, vehicle.transmission) &&
-        (!years || !vehicle.year || (vehicle.year >= years[0] && vehicle.year <= years[1]))
-      );
-    })
+  const isAsked = components.size + failures.size + symptoms.size + codes.size > 0;
+  const { make, model, year, engine, transmission } = vehicle;
+  const asked = {
+    ...EVERY_VEHICLE,
+    make: make || null,
+    models: model ? [model] : [],
+    years: year ? ([year, year] as const) : null,
+    engines: engine ? [engine] : [],
+    transmissions: transmission ? [transmission] : [],
+  };
+  return speaking
+    .filter(({ applies }) => overlaps(applies, asked))
     .filter(
       (each) =>
-        components.has(each.component) ||
-        failures.has(each.failure) ||
+        (each.component !== null && components.has(each.component)) ||
+        (each.failure !== null && failures.has(each.failure)) ||
         each.symptoms.some((key) => symptoms.has(key)) ||
         each.codes.some((code) => codes.has(code)) ||
-        (!speaks && (vehicle.make !== "" || vehicle.engine !== null)),
+        (!isAsked && (make !== "" || engine !== null)),
     )
     .map(({ key, title }) => ({ key, title }));
 }
