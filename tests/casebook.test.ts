@@ -76,6 +76,7 @@ test("a casebook is saved and taken over on its page; one with mistakes is refus
   const good = join(folder, "shop.json");
   writeFileSync(good, JSON.stringify(out));
   await browser.go("/casebook");
+  await browser.click("//label[starts-with(normalize-space(.), 'Our own')]//input");
   await browser.file("Take over a casebook", good);
   await browser.find(`//*[@role='status']//li[.='jobs: 0 new, 0 changed, ${out.jobs.length} as they were']`);
   const [job] = out.jobs.filter(({ symptoms }) => symptoms.length);
@@ -90,6 +91,34 @@ test("a casebook is saved and taken over on its page; one with mistakes is refus
   writeFileSync(bad, "no JSON at all");
   await browser.file("Take over a casebook", bad);
   await browser.find("//*[@role='alert'][contains(., 'not well-formed JSON')]");
+});
+
+test("another shop’s casebook comes in under its name, speaks as much as a lead lets it, and goes out again", async () => {
+  const file = join(folder, "mill-lane.json");
+  writeFileSync(file, await (await lead.get("/api/v1/casebook?anonymous=1")).text());
+  const suspects = async () => {
+    await openJobOf(browser, "HF 4149");
+    await browser.click("(//section[@aria-label='Suspects']//summary)[1]");
+    return (await browser.find("//section[@aria-label='Suspects']")).getText();
+  };
+  const before = await suspects();
+  await browser.go("/casebook");
+  await browser.sees("Say first which shop it is from.");
+  await browser.type("Name of the shop", "Mill Lane Garage");
+  await browser.file("Take over a casebook", file);
+  await browser.find("//*[@role='status'][contains(., 'jobs of Mill Lane Garage were taken in')]");
+  await browser.find("//section[@aria-label='From other shops']//li[contains(., 'Mill Lane Garage')]");
+  const beside = await suspects();
+  expect(beside).not.toBe(before);
+  expect(beside).toContain("of them at other shops");
+  await browser.go("/casebook");
+  await browser.pick("A job there counts", "nothing: set aside");
+  await browser.sees("Set aside: nothing of it speaks.");
+  expect(await suspects()).toBe(before);
+  await browser.go("/casebook");
+  await browser.press("Take it out");
+  await browser.press("Take out Mill Lane Garage");
+  await browser.find("//section[@aria-label='From other shops'][contains(., 'None.')]");
 });
 
 test("what if shows where the odds would go, before the test is done", async () => {

@@ -10,13 +10,18 @@ import type { Cause, CauseKey } from "./cause";
 export interface Count {
   readonly jobs: number;
   readonly weight: number;
+  /** Of the jobs, those of other shops, and how many jobs they count as. */
+  readonly elsewhere?: { readonly jobs: number; readonly counted: number };
 }
 
 export const NO_COUNT: Count = { jobs: 0, weight: 0 };
 
 /** Both together. */
 export function addCounts(a: Count, b: Count): Count {
-  return { jobs: a.jobs + b.jobs, weight: a.weight + b.weight };
+  const sum = { jobs: a.jobs + b.jobs, weight: a.weight + b.weight };
+  if (!a.elsewhere && !b.elsewhere) return sum;
+  const of = (field: "jobs" | "counted") => (a.elsewhere?.[field] ?? 0) + (b.elsewhere?.[field] ?? 0);
+  return { ...sum, elsewhere: { jobs: of("jobs"), counted: of("counted") } };
 }
 
 export type CountsByCause = ReadonlyMap<CauseKey, Count>;
@@ -73,10 +78,12 @@ export function countsIn(map: ReadonlyMap<string, CountsByCause>, key: string): 
 
 /** The sum over all causes. */
 export function totalOf(counts: CountsByCause): Count {
-  let [jobs, weight] = [0, 0];
+  let [jobs, weight, others, counted] = [0, 0, 0, 0];
   for (const count of counts.values()) {
     jobs += count.jobs;
     weight += count.weight;
+    others += count.elsewhere?.jobs ?? 0;
+    counted += count.elsewhere?.counted ?? 0;
   }
-  return { jobs, weight };
+  return others ? { jobs, weight, elsewhere: { jobs: others, counted } } : { jobs, weight };
 }

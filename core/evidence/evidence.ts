@@ -6,7 +6,7 @@ import type { GroupKey } from "@/core/vehicle";
 export interface PriorReason {
   readonly group: GroupKey;
   readonly seen: Count;
-  readonly of: number;
+  readonly of: Count;
   readonly patterns: readonly Pattern[];
   /** The earlier work that brings this suspect with it. */
   readonly work: PriorWork | null;

@@ -8,6 +8,7 @@ import {
   type Procedure,
   covers,
   type Cause,
+  addCounts,
   NO_COUNT,
   type Count,
   type CountsByCause,
@@ -181,12 +182,7 @@ function modelOf(sheet: Sheet, trust: Readonly<Record<EffectKind, number>>, plac
       const key = causes[at]?.key;
       const countOf = (outcome: string | undefined) => (key && outcome && counted.get(outcome)?.get(key)) || NO_COUNT;
       const all = outcomes.map(countOf);
-      const sum = { jobs: 0, weight: 0 };
-      for (const { jobs, weight } of all) {
-        sum.jobs += jobs;
-        sum.weight += weight;
-      }
-      return { seen: countOf(outcomes[nth]), of: sum };
+      return { seen: countOf(outcomes[nth]), of: all.reduce(addCounts, NO_COUNT) };
     },
     speaksFor,
     speaksOf,

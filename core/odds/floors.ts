@@ -10,6 +10,7 @@ import {
   countsIn,
   type CountsByCause,
   type Book,
+  heard,
   PATTERN_JOBS,
 } from "@/core/book";
 import { type CaseFile, presentFeatures } from "@/core/case";
@@ -120,7 +121,7 @@ const WHOLE_JOB = 0.5;
 
 function unseenShare(counts: CountsByCause, told: number): number {
   let jobs = told;
-  for (const { jobs: own, weight } of counts.values()) jobs += Math.min(own, weight / WHOLE_JOB);
+  for (const count of counts.values()) jobs += Math.min(heard(count), count.weight / WHOLE_JOB);
   return DOUBT_JOBS / (jobs + DOUBT_JOBS);
 }
 

@@ -106,12 +106,12 @@ function causeRate(book: Book, file: CaseFile, cause: KnownCause, { totals, patt
   const all = of(ALL_VEHICLES);
   const first = jobsAtFirst(book);
   let rate = (own(ALL_VEHICLES).weight + first) / (all.weight + first * book.causes.length);
-  let reason: PriorReason = { group: ALL_VEHICLES, seen: own(ALL_VEHICLES), of: all.jobs, patterns, work: null };
+  let reason: PriorReason = { group: ALL_VEHICLES, seen: own(ALL_VEHICLES), of: all, patterns, work: null };
   for (const group of [...chain].reverse()) {
     if (group === ALL_VEHICLES) continue;
     const seen = own(group);
     rate *= rateRatio(seen.weight, of(group).weight * rate);
-    if (seen.jobs > 0) reason = { group, seen, of: of(group).jobs, patterns, work: null };
+    if (seen.jobs > 0) reason = { group, seen, of: of(group), patterns, work: null };
   }
   const patternJobs = patterns.reduce((sum, { evidence }) => sum + PATTERN_JOBS[evidence], 0);
   const against = PATTERN_AGAINST_JOBS + of(chain[0]).weight;

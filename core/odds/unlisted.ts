@@ -1,6 +1,6 @@
 import { int, num } from "@/core/place";
 import { ALL_VEHICLES, UNSOLVED_JOBS } from "@/core/vehicle";
-import { countsIn, totalOf, type Book, placesOf, type Places } from "@/core/book";
+import { countsIn, heard, totalOf, type Book, placesOf, type Places } from "@/core/book";
 
 /** A system has so many ways to fail at least, whatever the book holds of it. */
 const WAYS_OF_A_SYSTEM = 8;
@@ -39,7 +39,7 @@ export function unlistedRates(book: Book, impossible: Uint8Array): Float64Array 
     rates[places.firstSystem + at] = share * (sum > 0 ? 1 - KNOWN_PART : 1);
   }
   const counts = countsIn(book.groups, ALL_VEHICLES);
-  const all = { jobs: totalOf(counts).jobs, once: [...counts.values()].filter(({ jobs }) => jobs === 1).length };
+  const all = { jobs: heard(totalOf(counts)), once: [...counts.values()].filter(({ jobs }) => jobs === 1).length };
   rates[places.elsewhere] = ((SYSTEM_JOBS * ANOTHER_SYSTEM) / whole) * unseenOf(all);
   return rates;
 }
@@ -63,7 +63,7 @@ function groundsOf({ causes, groups }: Book, { system, systemNames }: Places): r
     const count = counts.get(key);
     const jobs = count?.jobs ?? 0;
     ground.weight += count?.weight ?? 0;
-    ground.jobs += jobs;
+    ground.jobs += count ? heard(count) : 0;
     ground.once += jobs === 1 ? 1 : 0;
     ground.twice += jobs === 2 ? 1 : 0;
     ground.seen += jobs > 0 ? 1 : 0;
@@ -82,8 +82,8 @@ function notInBook({ once, twice, seen, held }: SystemGround): number {
 }
 
 function unsolvedShare({ groups }: Book): number {
-  const jobs = totalOf(countsIn(groups, ALL_VEHICLES)).jobs;
-  const unsolved = totalOf(countsIn(groups, UNSOLVED_JOBS)).jobs;
+  const jobs = heard(totalOf(countsIn(groups, ALL_VEHICLES)));
+  const unsolved = heard(totalOf(countsIn(groups, UNSOLVED_JOBS)));
   return (UNSOLVED_SHARE * unsolved) / (jobs + unsolved + 1);
 }
 

@@ -1,6 +1,6 @@
 import { exhaustive } from "@/core/exhaustive";
 import { groupName } from "@/core/vehicle";
-import type { EffectKind, Cause } from "@/core/book";
+import type { Count, EffectKind, Cause } from "@/core/book";
 import type { EvidenceSource, Reason } from "@/core/evidence";
 import type { Action, RepairAction, Plan, TestAction, ChangeOfMind } from "@/core/plan";
 import type { PriorWork, Recency, Work, Worker, PresentFeature, Likeness } from "@/core/case";
@@ -89,9 +89,17 @@ function priorText(
   { seen, of, group, patterns, work }: Extract<EvidenceSource, { kind: "prior" }>["reason"],
 ): string {
   const known = patterns.map(({ title, evidence }) => `known pattern: ${title} (${evidence})`);
-  const counted = seen.jobs > 0 ? [`cause of ${seen.jobs} of ${jobs(of)} on ${groupName(group)}`] : [];
+  const counted =
+    seen.jobs > 0 ? [`cause of ${seen.jobs} of ${jobs(of.jobs)} on ${groupName(group)}${elsewhereText(seen)}`] : [];
   const parts = [...(work ? [priorWorkText(labels, work)] : []), ...counted, ...known];
   return parts.length ? parts.join("; ") : "no job here with this cause so far";
+}
+
+/** Whether the jobs are this shop's own. */
+function elsewhereText({ jobs: all, elsewhere }: Count): string {
+  if (!elsewhere) return "";
+  if (elsewhere.jobs === all) return ", at other shops";
+  return `, ${elsewhere.jobs} of them at other shops`;
 }
 
 const WORK_WORDS: Record<Work, string> = {

@@ -25,7 +25,7 @@ interface FailurePageProps {
 
 /** All that is known of one known failure: how far it is believed, how to tell, what to do, when it comes, and where it applies. */
 export function FailurePage({ page, site, mayEdit, mayExtend }: FailurePageProps) {
-  const { known, name, scope, symptoms, conditions } = page;
+  const { known, from, name, scope, symptoms, conditions } = page;
   const { details } = known;
   const window =
     known.odometerKm &&
@@ -48,6 +48,7 @@ export function FailurePage({ page, site, mayEdit, mayExtend }: FailurePageProps
                 </Link>
               )}
             </p>
+            {from && <p>From the casebook of {from}: hearsay, until jobs here show it.</p>}
             <p className="text-ink-soft">
               {scope}
               {window && `; ${window}`}

@@ -41,13 +41,14 @@ const COLUMNS: readonly TableColumn<ProcedureLine>[] = [
     id: "title",
     header: "Procedure",
     sortBy: ({ title }) => title,
-    cell: ({ key, title, component, general }) => (
+    cell: ({ key, title, component, general, from }) => (
       <>
         <RowLink href={`/procedures/${key}`} className="font-medium">
           {title}
         </RowLink>
         <span className="block text-sm text-ink-soft md:hidden">{component}</span>
         {general && <span className="block text-sm text-ink-soft">general practice</span>}
+        {from && <span className="block text-sm text-ink-soft">from {from}</span>}
       </>
     ),
   },

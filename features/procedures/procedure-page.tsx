@@ -24,7 +24,10 @@ interface ProcedurePageProps {
 }
 
 /** One procedure: what it asks and takes, what is wanted by variant, and what its outcomes do to suspects. */
-export function ProcedurePage({ view: { procedure, component, outcomes, knownGood }, mayEdit }: ProcedurePageProps) {
+export function ProcedurePage({
+  view: { procedure, from, component, outcomes, knownGood },
+  mayEdit,
+}: ProcedurePageProps) {
   const { title, question, version, cautions, preconditions, steps } = procedure;
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-6 px-4 py-5 sm:px-6">
@@ -35,6 +38,9 @@ export function ProcedurePage({ view: { procedure, component, outcomes, knownGoo
         )}
         {procedure.general && (
           <p className="border-l-4 border-rule-strong pl-3">General practice, not this shop’s experience.</p>
+        )}
+        {from && (
+          <p className="border-l-4 border-rule-strong pl-3">From the casebook of {from}, not this shop’s own.</p>
         )}
         {procedure.applies && <p className="text-sm">For {scopeText(procedure.applies)}.</p>}
         {question && <p>{question}</p>}

@@ -8,11 +8,12 @@ export function TriedInVain({ deadEnds }: { readonly deadEnds: readonly DeadEndV
   return (
     <Section title="Tried in vain" aside={deadEnds[0]?.where}>
       <ul>
-        {deadEnds.map(({ kind, subject, name, tried, helped, minutesLost, costLost }) => (
+        {deadEnds.map(({ kind, subject, name, tried, helped, minutesLost, costLost, elsewhere }) => (
           <li key={kind + subject} className="flex items-baseline justify-between gap-3 border-b border-rule py-2">
             <span>
               {name} {kind === "part" ? "fitted" : "run"}, {tried === 1 ? "1 job" : `${tried} jobs`}: helped{" "}
               {helped === 0 ? "none" : helped}
+              {elsewhere && <span className="text-ink-soft">, at other shops</span>}
             </span>
             <span className="mono shrink-0 text-sm text-brick">
               {minutesText(minutesLost)}

@@ -1,15 +1,16 @@
 import "server-only";
 import { createHash } from "node:crypto";
 import { withSuspectsOf, type CaseFile } from "@/core/case";
-import type { CountsByCause, Book } from "@/core/book";
+import { bookBesideOthers, groupsBesideOthers, type Book, type Counted, type CountsByCause } from "@/core/book";
 import { patternOf } from "@/core/known-failures";
 import type { Labels } from "@/core/words";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { readBookVersion } from "@/server/db/book-version";
 import { readCauses, readComponents, readLinks, readSymptomSystems, readVocabulary } from "@/server/db/book";
 import { readLearntRepairs, readRepairs } from "@/server/db/repairs";
-import { readFeatures, readGroups, readOutcomes } from "@/server/db/counters";
+import { readFeatures, readGroups, readOutcomes, type Whose } from "@/server/db/counters";
 import { readSpeakingFailures, type SpeakingFailure } from "@/server/db/known-failures";
+import { hasOtherShops } from "@/server/db/other-shops";
 import type { Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
@@ -19,6 +20,8 @@ import { labelsFrom } from "./labels";
 /** What is the same for every case. */
 interface KeptBook {
   readonly known: Omit<Book, "shop">;
+  /** By what share other shops' counts were taken over the whole book; null where none of them speaks. */
+  readonly shareOfOthers: number | null;
   readonly labels: Labels;
   /** The known failures that speak, those that nobody has explained among them. */
   readonly speaking: readonly SpeakingFailure[];
@@ -37,9 +40,12 @@ const kept: typeof globalThis & { deadEndsBook?: { readonly version: string; rea
  * for every case is kept in memory, with all that the engine works out from it, until it changes.
  */
 export async function loadBook(db: Db, site: Site, file: CaseFile): Promise<Book> {
-  const { known } = await currentBook(db);
+  const { known, shareOfOthers } = await currentBook(db);
   const wanted = groupsOf(file.vehicle, file.odometerKm).filter((group) => !WIDE.includes(group));
-  const groups = new Map<GroupKey, CountsByCause>([...known.groups, ...(await readGroups(db, wanted))]);
+  const own = await readGroups(db, wanted);
+  const counted =
+    shareOfOthers === null ? own : groupsBesideOthers(own, await readGroups(db, wanted, "others"), shareOfOthers);
+  const groups = new Map<GroupKey, CountsByCause>([...known.groups, ...counted]);
   const shop = { currency: site.currency, ratePerHour: site.ratePerHour };
   return withSuspectsOf({ ...known, groups, shop }, file);
 }
@@ -80,9 +86,10 @@ async function readBook(db: Db): Promise<KeptBook> {
   const components = await readComponents(db);
   const symptomSystems = await readSymptomSystems(db);
   const links = await readLinks(db);
-  const groups = await readGroups(db, WIDE);
-  const { features, codesByModule } = await readFeatures(db);
-  const outcomes = await readOutcomes(db);
+  const own = await readCounted(db, "own");
+  const { counted, share } = (await hasOtherShops(db))
+    ? bookBesideOthers(own, await readCounted(db, "others"))
+    : { counted: own, share: null };
   const procedures = await readProcedures(db);
   const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
   const speaking = await readSpeakingFailures(db);
@@ -94,16 +101,21 @@ async function readBook(db: Db): Promise<KeptBook> {
       components,
       symptomSystems,
       links,
-      groups,
-      features,
-      codesByModule,
-      outcomes,
+      ...counted,
       procedures,
       repairs,
       patterns,
     },
+    shareOfOthers: share,
     labels,
     speaking,
     proceduresVersion: createHash("sha256").update(JSON.stringify(procedures)).digest("base64url").slice(0, 16),
   };
+}
+
+/** What is counted over all vehicles. */
+async function readCounted(db: Db, whose: Whose): Promise<Counted> {
+  const groups = await readGroups(db, WIDE, whose);
+  const { features, codesByModule } = await readFeatures(db, whose);
+  return { groups, features, codesByModule, outcomes: await readOutcomes(db, whose) };
 }

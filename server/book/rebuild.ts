@@ -2,6 +2,8 @@ import "server-only";
 import { emptyCounters } from "@/server/db/counters";
 import { closedJobIds } from "@/server/db/job-lists";
 import { inTransaction } from "@/server/db/pool";
+import { firstSite } from "@/server/db/sites";
+import { countOthersAnew } from "@/server/other-shops/apply";
 import { learnFrom } from "./keep";
 
 /**
@@ -17,6 +19,8 @@ export async function rebuildCounters(onProgress: (done: number, of: number) => 
     await emptyCounters(db);
     const ids = await closedJobIds(db);
     await learnFrom(db, ids, (done) => onProgress(done, ids.length));
+    const site = await firstSite(db);
+    if (site) await countOthersAnew({ db, currency: site.currency });
     return ids.length;
   });
 }

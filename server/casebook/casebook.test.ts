@@ -8,7 +8,6 @@ import { Dice } from "@/simulation/random";
 import { dealJob } from "@/simulation/world/job";
 import { HILLS } from "@/simulation/world/rules";
 import { advise } from "@/core/plan";
-import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { inTransaction, pool } from "@/server/db/pool";
 import { HeldReferences, withReferencesHeld } from "@/server/db/references";
@@ -16,12 +15,10 @@ import { loadBook } from "@/server/book/load";
 import { findSite } from "@/server/db/sites";
 import { rebuildCounters } from "@/server/book/rebuild";
 import { adviceAnswer } from "@/server/views/advice-answer";
+import { exportedCasebook, sendCasebook, spooled } from "@/tests/support/casebooks";
 import { givenDatabase } from "@/tests/support/database";
 import { brokenReferences } from "@/tests/support/references";
-import { NOW, openShop } from "@/tests/support/workshop";
-import { exportCasebook } from "./export";
-import { runImport } from "./run-import";
-import { spoolCasebook } from "./spool";
+import { openShop } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
@@ -36,21 +33,7 @@ beforeAll(async () => {
   lead = await openShop();
 });
 
-/** A casebook as it comes over the line: in pieces that end anywhere. */
-async function spooled(text: string, limit = 1 << 28) {
-  const bytes = Buffer.from(text);
-  async function* pieces() {
-    for (let at = 0; at < bytes.length; at += 9_973) yield bytes.subarray(at, at + 9_973);
-  }
-  return spoolCasebook(pieces(), limit);
-}
-async function send(value: unknown, id: string = randomUUID()) {
-  const read = await spooled(JSON.stringify(value));
-  if (!read.ok) throw new Error(read.why);
-  return runImport({ id: id as CommandId, actor: lead, casebook: read.casebook, now: NOW }).finally(
-    read.casebook.dispose,
-  );
-}
+const send = (value: unknown, id?: string) => sendCasebook(lead, value, id === undefined ? {} : { id });
 const problemsOf = async (value: unknown) => {
   const result = await send(value);
   return !result.ok && result.why === "invalid" ? result.problems : [];
@@ -60,11 +43,7 @@ const countRows = async (table: string) =>
 const TABLES = ["cause_count", "feature_count", "outcome_count", "trial_count", "feature_jobs"];
 const counters = () =>
   Promise.all(TABLES.map(async (table) => (await pool().query(`select * from ${table} t order by t::text`)).rows));
-async function exported(anonymous = false): Promise<Record<string, unknown> & { jobs: Record<string, unknown>[] }> {
-  let text = "";
-  for await (const piece of exportCasebook(pool(), NOW, anonymous)) text += piece;
-  return JSON.parse(text);
-}
+const exported = exportedCasebook;
 
 describe("what comes over the line", () => {
   const why = async (text: string, limit?: number) => {

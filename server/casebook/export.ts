@@ -1,44 +1,54 @@
 import "server-only";
-import type { Procedure } from "@/core/book";
+import { causeKey, type Procedure } from "@/core/book";
 import type { KnownFailure } from "@/core/known-failures";
 import type { Unit } from "@/core/measure";
 import { readLinks, readVocabulary } from "@/server/db/book";
 import { readKnownFailures } from "@/server/db/known-failures";
+import { keysOfOthers } from "@/server/db/other-shops";
 import { readRepairs } from "@/server/db/repairs";
-import { readCasebookJobs } from "@/server/db/casebook";
+import { namesOfPeople, platesAndVins, readCasebookJobs } from "@/server/db/casebook";
 import { readProcedures } from "@/server/db/procedures";
 import type { Db } from "@/server/db/pool";
+import { nameless, secretsOf, type Secrets } from "./nameless";
 import type { CasebookJob, CasebookTest } from "./shape";
 
 const BATCH = 400;
 
-/** A casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. */
+/** This shop's casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. What came from other shops is theirs to give. */
 export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): AsyncGenerator<string> {
   const { symptoms, conditions, components, failures } = await readVocabulary(db);
-  const procedures = (await readProcedures(db)).map(asWritten);
-  const known = await readKnownFailures(db);
+  const theirs = await keysOfOthers(db);
+  const procedures = (await readProcedures(db)).filter(({ key }) => !theirs.procedures.has(key)).map(asWritten);
+  const known = (await readKnownFailures(db)).filter(({ key }) => !theirs.patterns.has(key));
+  const fixes = (await readRepairs(db)).filter((repair) => !theirs.fixes.has(causeKey(repair)));
+  const secrets = anonymous ? await readSecrets(db) : null;
+  const told = <Value>(value: Value) => (secrets ? nameless(value, secrets) : value);
   const head = {
     format: "dead-ends/casebook",
     version: 1,
     exportedAt: now.toISOString(),
     vocabulary: {
-      symptoms: symptoms.map(({ key, label, system }) => ({ key, label, system })),
-      conditions: conditions.map(({ key, label, topic }) => ({ key, label, topic })),
-      components: components.map(({ key, label, system, needs = {} }) => ({ key, label, system, needs })),
-      failures: failures.map(({ key, label }) => ({ key, label })),
+      symptoms: symptoms.map(({ key, label, system }) => ({ key, label: told(label), system })),
+      conditions: conditions.map(({ key, label, topic }) => ({ key, label: told(label), topic })),
+      components: components.map(({ key, label, system, needs = {} }) => ({ key, label: told(label), system, needs })),
+      failures: failures.map(({ key, label }) => ({ key, label: told(label) })),
     },
     links: await readLinks(db),
-    procedures,
-    fixes: await readRepairs(db),
-    patterns: anonymous ? known.map(withoutPeople) : known,
+    procedures: told(procedures),
+    fixes,
+    patterns: anonymous ? told(known.map(withoutPeople)) : known,
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
   let between = "\n";
   for await (const jobs of exportedJobs(db)) {
-    yield between + jobs.map((job) => JSON.stringify(anonymous ? nameless(job) : job)).join(",\n");
+    yield between + jobs.map((job) => JSON.stringify(anonymous ? withoutOwner(job) : job)).join(",\n");
     between = ",\n";
   }
   yield "\n]}\n";
+}
+
+async function readSecrets(db: Db): Promise<Secrets> {
+  return secretsOf(await platesAndVins(db), await namesOfPeople(db));
 }
 
 /** Who said what stays in the shop; how often it was said does not. */
@@ -67,7 +77,7 @@ function asWritten(procedure: Procedure): Record<string, unknown> {
 }
 
 /** What identifies a vehicle's owner is left out: the VIN, and the customer's own words. */
-const nameless = (job: CasebookJob): CasebookJob => ({
+const withoutOwner = (job: CasebookJob): CasebookJob => ({
   ...job,
   complaint: null,
   vehicle: { ...job.vehicle, vin: null },

@@ -113,7 +113,8 @@ export function wordsMissing(
     .map(([list, key, path]) => ({ path, message: `“${key}” is missing from the vocabulary’s ${list}` }));
 }
 
-function problemsOfBook(
+/** What is wrong with a book: a word, or a procedure, that it names and nobody has. */
+export function problemsOfBook(
   { procedures, fixes, patterns, links }: CasebookBook,
   words: WordsKnown,
   known: ReadonlySet<string>,

@@ -26,6 +26,9 @@ import { SeenTo, writeJobs, type Written } from "./write-jobs";
 
 export type ImportAnswer = BookCounts & { readonly jobs: Tally; readonly problems: readonly InputProblem[] };
 
+/** Told how many jobs are done. */
+export type Progress = (done: number) => void;
+
 const BATCH = 2000;
 
 /**
@@ -36,7 +39,7 @@ const BATCH = 2000;
 export async function importCasebook(
   context: CommandContext,
   spooled: SpooledCasebook,
-  onProgress: (done: number) => void = () => {},
+  onProgress: Progress = () => {},
 ): Promise<ImportAnswer> {
   const { db } = context;
   const book = validate(bookInput, spooled.book);
@@ -76,7 +79,8 @@ export async function importCasebook(
   return { ...counts, jobs: work.tally, problems: [] };
 }
 
-function knownProcedure({
+/** What the entries of imported tests take from a procedure. */
+export function knownProcedure({
   title,
   access,
   version,

@@ -6,6 +6,7 @@ import type { InputProblem } from "@/server/commands/refusal";
 import { once } from "@/server/commands/once";
 import { inTransaction } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
+import { takeInOtherShop, type ComesFrom } from "@/server/other-shops/take-in";
 import { importCasebook } from "./import";
 import { endProgress, noteProgress } from "./progress";
 import { CasebookRefusal } from "./refusal";
@@ -15,6 +16,8 @@ interface ImportRequest {
   readonly id: CommandId;
   readonly actor: Actor;
   readonly casebook: SpooledCasebook;
+  /** Another shop, whose casebook stays apart under its name; null for what is to be our own. */
+  readonly from?: ComesFrom | null;
   readonly now: Date;
 }
 
@@ -26,16 +29,21 @@ type ImportResult =
 const NAME = "import-casebook";
 
 /** Imports a casebook in one transaction; the same key and file again gives the same answer and changes nothing. */
-export async function runImport({ id, actor, casebook, now }: ImportRequest): Promise<ImportResult> {
-  const requestHash = createHash("sha256").update(NAME).update(casebook.hash).digest();
+export async function runImport({ id, actor, casebook, from = null, now }: ImportRequest): Promise<ImportResult> {
+  const requestHash = createHash("sha256")
+    .update(NAME)
+    .update(from ? JSON.stringify(from) : "")
+    .update(casebook.hash)
+    .digest();
   const of = casebook.jobCount;
   noteProgress(id, { done: 0, of });
   try {
     return await inTransaction(async (db): Promise<ImportResult> => {
       const site = await findSite(db, actor.siteId);
       const context = { db, actor, site, commandId: id, now };
+      const onProgress = (jobs: number) => noteProgress(id, { done: jobs, of });
       const done = await once(db, { id, name: NAME, requestHash, actor, now }, () =>
-        importCasebook(context, casebook, (jobs) => noteProgress(id, { done: jobs, of })),
+        from ? takeInOtherShop(context, casebook, from, onProgress) : importCasebook(context, casebook, onProgress),
       );
       return done.kind === "done" ? { ok: true, answer: done.answer } : { ok: false, why: "other-body" };
     });

@@ -9,6 +9,7 @@ import {
   VARIANT_KINDS,
   type VariantName,
 } from "@/server/db/catalogue";
+import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { line, optionalText } from "@/server/input";
 import { recount } from "@/server/book/keep";
 import type { Command } from "./command";
@@ -31,7 +32,8 @@ export const mergeVariantNames: Command<MergeInput, { readonly jobs: number; rea
     name: line(60).required(),
     into: line(60).required(),
   }),
-  async run({ db, actor, now }, { into, ...variant }) {
+  async run(context, { into, ...variant }) {
+    const { db, actor, now } = context;
     if ((variant.kind === "model") !== (variant.make !== ""))
       refuseInput("make", "is needed for a model, and only there");
     if ((await currentName(db, variant)) !== variant.name) refuseInput("name", "does not stand in the catalogue");
@@ -41,7 +43,10 @@ export const mergeVariantNames: Command<MergeInput, { readonly jobs: number; rea
     const { jobs } = await recount(
       db,
       () => closedJobsOnVariant(db, variant),
-      () => mergeName(db, variant, target),
+      async () => {
+        await mergeName(db, variant, target);
+        await countOthersAnew(speakingFor(context));
+      },
     );
     return { jobs, name: target };
   },

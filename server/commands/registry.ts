@@ -20,6 +20,7 @@ import {
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
 import { openJob } from "./open-job";
+import { removeCasebook, weighCasebook } from "./other-shops";
 import { recordOdometer } from "./odometer";
 import { recordEntries } from "./record-entries";
 import { nameSuspect, recordNote, recordSymptoms, withdrawEntry } from "./record-observations";
@@ -47,6 +48,8 @@ import { addPerson, changePassphrase, changePerson, resetPassphrase, signOutEver
 export const COMMANDS: readonly AnyCommand[] = [
   openJob,
   openComeback,
+  weighCasebook,
+  removeCasebook,
   untieComeback,
   recordSymptoms,
   recordEntries,

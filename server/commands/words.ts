@@ -17,6 +17,7 @@ import {
   WORD_KINDS,
   type WordKind,
 } from "@/server/db/words";
+import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { key, line } from "@/server/input";
 import { recount } from "@/server/book/keep";
 import type { Command } from "./command";
@@ -137,7 +138,8 @@ export const mergeWords: Command<MergeWordsInput, { readonly jobs: number }> = {
   name: "merge-words",
   right: "book.edit",
   input: Joi.object({ kind: kindInput(), from: key().required(), into: key().required() }),
-  async run({ db }, { kind, from, into }) {
+  async run(context, { kind, from, into }) {
+    const { db } = context;
     const current = await currentWord(db, kind, from);
     if (current === null) refuseInput("from", "is no word of the book");
     if (current !== from) refuseInput("from", "was merged before");
@@ -148,7 +150,10 @@ export const mergeWords: Command<MergeWordsInput, { readonly jobs: number }> = {
     return recount(
       db,
       async () => closedJobsNaming(db, kind, [from, ...(await mergedInto(db, kind, from))]),
-      () => setMerged(db, kind, from, target),
+      async () => {
+        await setMerged(db, kind, from, target);
+        await countOthersAnew(speakingFor(context));
+      },
     );
   },
 };
@@ -158,13 +163,17 @@ export const splitWord: Command<{ readonly kind: WordKind; readonly key: string 
   name: "split-word",
   right: "book.edit",
   input: Joi.object({ kind: kindInput(), key: key().required() }),
-  async run({ db }, { kind, key: word }) {
+  async run(context, { kind, key: word }) {
+    const { db } = context;
     const current = await currentWord(db, kind, word);
     if (current === null || current === word) return refuseInput("key", "is not merged into another word");
     return recount(
       db,
       () => closedJobsNaming(db, kind, [word]),
-      () => unsetMerged(db, kind, word),
+      async () => {
+        await unsetMerged(db, kind, word);
+        await countOthersAnew(speakingFor(context));
+      },
     );
   },
 };

@@ -236,6 +236,8 @@ export async function readCauses(db: Db): Promise<KnownCause[]> {
     `select k.key || '/' || f.key as key, k.key as component, f.key as failure, k.system,
        bool_and(c.general) and not exists (
          select from cause_count n where n.group_key = 'all' and n.component = k.key and n.failure = f.key and n.jobs > 0
+       ) and not exists (
+         select from other_cause_count n where n.group_key = 'all' and n.component = k.key and n.failure = f.key
        ) as general
      from cause c
      join component written on written.key = c.component

@@ -223,3 +223,17 @@ export async function rewriteWord(
     ...(extra ? [extra.value] : []),
   ]);
 }
+
+/** Every plate and VIN on record. */
+export async function platesAndVins(db: Db): Promise<string[]> {
+  const rows = await many<{ mark: string }>(
+    db,
+    "select plate as mark from vehicle where plate is not null union select vin from vehicle where vin is not null",
+  );
+  return rows.map(({ mark }) => mark);
+}
+
+/** What everybody of the shop is called, those who have left as well. */
+export async function namesOfPeople(db: Db): Promise<string[]> {
+  return (await many<{ name: string }>(db, "select name from person where kind = 'person'")).map(({ name }) => name);
+}

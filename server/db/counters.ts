@@ -16,6 +16,8 @@ interface CounterTable {
   readonly name: string;
   readonly keys: readonly string[];
   readonly sums: readonly string[];
+  /** The other shop whose jobs it counts. */
+  readonly shop?: string;
 }
 
 const TABLES = {
@@ -77,9 +79,10 @@ export class LessonSum {
       );
   }
 
-  async write(db: Db): Promise<void> {
+  /** @param shop another shop, whose jobs are counted apart */
+  async write(db: Db, shop: string | null = null): Promise<void> {
     for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
-      await addTo(db, TABLES[name], this.#sums[name].inOrder());
+      await addTo(db, shop === null ? TABLES[name] : ofOtherShop(TABLES[name], shop), this.#sums[name].inOrder());
     this.#sums = newSums();
   }
 }
@@ -123,23 +126,37 @@ const newSums = (): Record<keyof typeof TABLES, Sums> => ({
   trials: new Sums(),
 });
 
-async function addTo(db: Db, { name, keys, sums }: CounterTable, deltas: readonly Delta[]): Promise<void> {
+/** The same counters of another shop. */
+const ofOtherShop = ({ name, keys, sums }: CounterTable, shop: string): CounterTable => ({
+  name: `other_${name}`,
+  keys,
+  sums,
+  shop,
+});
+
+/** Forgets what another shop's jobs add up to. */
+export async function emptyCountersOf(db: Db, shop: string): Promise<void> {
+  for (const { name } of COUNTER_TABLES) await execute(db, `delete from other_${name} where shop_id = $1`, [shop]);
+}
+
+async function addTo(db: Db, { name, keys, sums, shop }: CounterTable, deltas: readonly Delta[]): Promise<void> {
   if (!deltas.length) return;
   const columns = [...keys, ...sums];
   const arrays = columns.map((_, at) =>
     deltas.map(({ key, add }) => (at < keys.length ? key[at] : add[at - keys.length])),
   );
   const casts = columns.map((_, at) => `$${at + 1}::${at < keys.length ? "text" : "bigint"}[]`);
+  const [whose, own] = shop === undefined ? ["", ""] : ["shop_id, ", `$${columns.length + 1}::uuid, `];
   await execute(
     db,
-    `insert into ${name} as kept (${columns.join(", ")})
-     select * from unnest(${casts.join(", ")})
-     on conflict (${keys.join(", ")}) do update
+    `insert into ${name} as kept (${whose}${columns.join(", ")})
+     select ${own}* from unnest(${casts.join(", ")}) as added
+     on conflict (${whose}${keys.join(", ")}) do update
      set ${sums.map((sum) => `${sum} = kept.${sum} + excluded.${sum}`).join(", ")}`,
-    arrays,
+    shop === undefined ? arrays : [...arrays, shop],
   );
-  // A counter that nothing stands behind any more is gone, as it would be after a rebuild.
-  if (deltas.some(({ add }) => (add[0] ?? 0) < 0))
+  // A counter that nothing stands behind any more is gone, as it would be after a rebuild; others' are only ever added up anew.
+  if (shop === undefined && deltas.some(({ add }) => (add[0] ?? 0) < 0))
     await execute(
       db,
       `delete from ${name} kept
@@ -160,15 +177,39 @@ interface CountRow {
   readonly cause: CauseKey;
   readonly jobs: number;
   readonly weightMilli: number;
+  /** Of other shops' jobs: what they count as; null of own ones. */
+  readonly countedMilli: number | null;
 }
 
-const COUNT = `component || '/' || failure as cause, jobs, weight_milli as "weightMilli"`;
+const COUNT = `component || '/' || failure as cause, jobs, weight_milli as "weightMilli", counted_milli as "countedMilli"`;
+
+/** Whose counters are read: this shop's, or all other shops' together, as far as a lead lets them count. */
+export type Whose = "own" | "others";
+
+const counted = ({ name, keys }: CounterTable, whose: Whose): string =>
+  whose === "own"
+    ? `(select *, null::bigint as counted_milli from ${name}) c`
+    : `(select ${keys.join(", ")}, sum(o.jobs)::bigint as jobs, round(sum(o.weight_milli * s.weight_milli) / 1000.0)::bigint as weight_milli,
+         sum(o.jobs * s.weight_milli)::bigint as counted_milli
+       from other_${name} o
+       join other_shop s on s.id = o.shop_id
+       where s.weight_milli > 0
+       group by ${keys.join(", ")}) c`;
+
+const countOf = ({ jobs, weightMilli, countedMilli }: CountRow): Count =>
+  countedMilli === null
+    ? { jobs, weight: weightMilli / 1000 }
+    : { jobs, weight: weightMilli / 1000, elsewhere: { jobs, counted: countedMilli / 1000 } };
 
 /** Counts of these groups. */
-export async function readGroups(db: Db, groups: readonly GroupKey[]): Promise<Map<GroupKey, CountsByCause>> {
+export async function readGroups(
+  db: Db,
+  groups: readonly GroupKey[],
+  whose: Whose = "own",
+): Promise<Map<GroupKey, CountsByCause>> {
   const rows = await many<CountRow & { group: GroupKey }>(
     db,
-    `select group_key as group, ${COUNT} from cause_count where group_key = any($1)`,
+    `select group_key as group, ${COUNT} from ${counted(TABLES.causes, whose)} where group_key = any($1)`,
     [groups],
   );
   return byKey(rows, ({ group }) => group);
@@ -180,13 +221,13 @@ interface FeatureRow extends CountRow {
 }
 
 /** Counts of every symptom, condition, code and scan; and every code that a module has held before, by module. */
-export async function readFeatures(db: Db): Promise<Pick<Book, "features" | "codesByModule">> {
-  const rows = await many<FeatureRow>(db, `select feature, module, ${COUNT} from feature_count`);
+export async function readFeatures(db: Db, whose: Whose = "own"): Promise<Pick<Book, "features" | "codesByModule">> {
+  const rows = await many<FeatureRow>(db, `select feature, module, ${COUNT} from ${counted(TABLES.features, whose)}`);
   const features = new Map<string, Map<CauseKey, Count>>();
-  for (const { feature, cause, jobs, weightMilli } of rows) {
-    const own = features.get(feature) ?? new Map<CauseKey, Count>();
-    features.set(feature, own);
-    own.set(cause, addCounts(own.get(cause) ?? NO_COUNT, { jobs, weight: weightMilli / 1000 }));
+  for (const row of rows) {
+    const own = features.get(row.feature) ?? new Map<CauseKey, Count>();
+    features.set(row.feature, own);
+    own.set(row.cause, addCounts(own.get(row.cause) ?? NO_COUNT, countOf(row)));
   }
   const codes = rows.filter(({ module, feature }) => module !== "" && feature.startsWith(codeFeature("")));
   const codesByModule = byTwoKeys(
@@ -198,10 +239,10 @@ export async function readFeatures(db: Db): Promise<Pick<Book, "features" | "cod
 }
 
 /** How tests came out with each cause. */
-export async function readOutcomes(db: Db): Promise<Map<string, Map<string, CountsByCause>>> {
+export async function readOutcomes(db: Db, whose: Whose = "own"): Promise<Map<string, Map<string, CountsByCause>>> {
   const rows = await many<CountRow & { procedure: string; outcome: string }>(
     db,
-    `select procedure, outcome, ${COUNT} from outcome_count`,
+    `select procedure, outcome, ${COUNT} from ${counted(TABLES.outcomes, whose)}`,
   );
   return byTwoKeys(
     rows,
@@ -217,7 +258,7 @@ function byKey<Row extends CountRow, Key extends string>(
   const map = new Map<Key, Map<CauseKey, Count>>();
   for (const row of rows) {
     const counts = map.get(keyOf(row)) ?? new Map<CauseKey, Count>();
-    counts.set(row.cause, { jobs: row.jobs, weight: row.weightMilli / 1000 });
+    counts.set(row.cause, countOf(row));
     map.set(keyOf(row), counts);
   }
   return map;

@@ -104,7 +104,7 @@ export async function setKnownFailure(db: Db, known: KnownFailure, by: PersonId,
        evidence = excluded.evidence, symptoms = excluded.symptoms, codes = excluded.codes, confirm_by = excluded.confirm_by,
        note = excluded.note, place = excluded.place, drives = excluded.drives, built_from = excluded.built_from,
        built_to = excluded.built_to, sisters = excluded.sisters, uses = excluded.uses, conditions = excluded.conditions,
-       details = excluded.details, proposed = excluded.proposed, withdrawn_reason = excluded.withdrawn_reason`,
+       details = excluded.details, proposed = excluded.proposed, withdrawn_reason = excluded.withdrawn_reason, other_shop = null`,
     [
       known.key,
       known.title,

@@ -146,7 +146,7 @@ function valuesOf(procedure: Procedure): readonly unknown[] {
 
 /** Writes a new version of a procedure, its outcomes and what they do included. */
 export async function updateProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
-  await execute(db, `update procedure set ${VALUES} where key = $1`, valuesOf(procedure));
+  await execute(db, `update procedure set ${VALUES}, other_shop = null where key = $1`, valuesOf(procedure));
   await execute(db, "delete from procedure_effect where procedure = $1", [procedure.key]);
   await execute(db, "delete from procedure_outcome where procedure = $1", [procedure.key]);
   await insertOutcomes(db, procedure, by, now);

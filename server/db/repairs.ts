@@ -50,7 +50,7 @@ export async function setRepair(db: Db, repair: Repair, by: PersonId, now: Date)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
      on conflict (component, failure) do update
      set minutes = excluded.minutes, access = excluded.access, access_minutes = excluded.access_minutes,
-       parts_cost = excluded.parts_cost, currency = excluded.currency`,
+       parts_cost = excluded.parts_cost, currency = excluded.currency, other_shop = null`,
     [component, failure, minutes, access, accessMinutes, partsCost.amount, partsCost.currency, now, by],
   );
 }

@@ -1,11 +1,19 @@
 import "server-only";
 import type { TrialSum } from "@/core/book";
 import type { GroupKey } from "@/core/vehicle";
+import type { Whose } from "./counters";
 import type { Db } from "./pool";
 import { many } from "./rows";
 
 interface TrialRow extends Omit<TrialSum, "costLost"> {
   readonly amount: number;
+}
+
+/** On which vehicles, with any of which symptoms; in which currency its cost is told. */
+interface TriedOn {
+  readonly group: GroupKey;
+  readonly symptoms: readonly string[];
+  readonly currency: string;
 }
 
 /**
@@ -14,15 +22,23 @@ interface TrialRow extends Omit<TrialSum, "costLost"> {
  */
 export async function readTrials(
   db: Db,
-  group: GroupKey,
-  symptoms: readonly string[],
-  currency: string,
+  { group, symptoms, currency }: TriedOn,
+  whose: Whose = "own",
 ): Promise<TrialSum[]> {
+  const table =
+    whose === "own"
+      ? "trial_count"
+      : `(select o.group_key, o.symptom, o.kind, o.subject, o.currency, sum(o.tried)::bigint as tried, sum(o.helped)::bigint as helped,
+           sum(o.minutes_lost_centi)::bigint as minutes_lost_centi, sum(o.cost_lost_minor)::bigint as cost_lost_minor
+         from other_trial_count o
+         join other_shop s on s.id = o.shop_id
+         where s.weight_milli > 0
+         group by 1, 2, 3, 4, 5) t`;
   const rows = await many<TrialRow>(
     db,
     `select distinct on (kind, subject) kind, subject, tried, helped,
        minutes_lost_centi / 100.0 as "minutesLost", cost_lost_minor / 100.0 as amount
-     from trial_count
+     from ${table}
      where group_key = $1 and symptom = any($2) and currency in ($3, '')
      order by kind, subject, tried desc, symptom`,
     [group, symptoms, currency],

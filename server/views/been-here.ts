@@ -17,6 +17,8 @@ import {
 import { EVERY_JOB, findLikeJobs, readFeatureJobs, readLikeJobs } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
+import type { Whose } from "@/server/db/counters";
+import { hasOtherShops } from "@/server/db/other-shops";
 import { readTrials } from "@/server/db/trials";
 import { outcomeText } from "./outcome";
 
@@ -123,15 +125,32 @@ export interface DeadEndView {
   readonly costLost: Money;
   /** "on Tarrow Packet", "on all vehicles" */
   readonly where: string;
+  /** Other shops tried it, as their casebooks say. */
+  readonly elsewhere: boolean;
 }
 
 /** What others tried in vain on such vehicles: in the narrowest group of vehicles that has anything to say. */
 export async function deadEnds(db: Db, file: CaseFile, labels: Labels, site: Site): Promise<DeadEndView[]> {
   const symptoms = file.symptoms.map(({ key }) => key);
   if (!symptoms.length) return [];
+  const own = await narrowestEnds(db, file, site, "own");
+  // What other shops tried stands behind what we did ourselves.
+  const others = (await hasOtherShops(db)) ? await narrowestEnds(db, file, site, "others") : [];
+  const ours = new Set(own.map(({ kind, subject }) => `${kind} ${subject}`));
+  return [...own, ...others.filter(({ kind, subject }) => !ours.has(`${kind} ${subject}`))]
+    .slice(0, MOST_ENDS)
+    .map((end) => ({ ...end, name: subjectName(end, labels) }));
+}
+
+/** What was tried in vain in the narrowest group of vehicles that has anything to say. */
+async function narrowestEnds(db: Db, file: CaseFile, site: Site, whose: Whose) {
+  const symptoms = file.symptoms.map(({ key }) => key);
   for (const [group, where] of trialGroups(file)) {
-    const sums = deadEndsOf(await readTrials(db, group, symptoms, site.currency), site.ratePerHour);
-    if (sums.length) return sums.slice(0, MOST_ENDS).map((sum) => ({ ...sum, name: subjectName(sum, labels), where }));
+    const sums = deadEndsOf(
+      await readTrials(db, { group, symptoms, currency: site.currency }, whose),
+      site.ratePerHour,
+    );
+    if (sums.length) return sums.map((sum) => ({ ...sum, where, elsewhere: whose === "others" }));
   }
   return [];
 }

@@ -24,6 +24,7 @@ import {
   type RepairWatched,
 } from "@/server/db/known-failure-counts";
 import { findKnownFailure } from "@/server/db/known-failures";
+import { namesOfShops } from "@/server/db/other-shops";
 import { pool } from "@/server/db/pool";
 import { readProcedure } from "@/server/db/procedures";
 import { learntRepairOf, readRepairs } from "@/server/db/repairs";
@@ -53,6 +54,8 @@ export interface RepairHeld {
 
 export interface KnownFailurePage {
   readonly known: GradedFailure;
+  /** The other shop whose casebook it came with; null where it is our own. */
+  readonly from: string | null;
   readonly name: string;
   readonly scope: string;
   readonly symptoms: readonly string[];
@@ -75,7 +78,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
   const db = pool();
   const found = await findKnownFailure(db, key);
   if (!found) return null;
-  const [[counts], seen, variants, repairs, jobs, labels, check, repair, told] = await Promise.all([
+  const [[counts], seen, variants, repairs, jobs, labels, check, repair, told, from] = await Promise.all([
     countPatterns(db, key),
     vehiclesInScope(db, key),
     variantsOfPattern(db, key),
@@ -89,10 +92,12 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
       key,
       found.details.repairs.flatMap(({ component }) => component ?? []),
     ),
+    namesOfShops(db, "pattern").then((names) => names.get(key) ?? null),
   ]);
   const known = graded(found, counts);
   return {
     known,
+    from,
     name: failureName(labels, known),
     scope: scopeText(known.applies),
     symptoms: known.symptoms.map((symptom) => labels.symptom(symptom)),

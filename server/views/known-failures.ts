@@ -14,6 +14,7 @@ import { causeName, lowerFirst, type Labels } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
 import { countPatterns, type PatternCounts } from "@/server/db/known-failure-counts";
 import { readKnownFailures } from "@/server/db/known-failures";
+import { namesOfShops } from "@/server/db/other-shops";
 import type { Db } from "@/server/db/pool";
 import { countVariants, readDismissed } from "@/server/db/proposals";
 
@@ -79,6 +80,8 @@ export function failureName(labels: Labels, { component, failure, symptoms, plac
 export interface KnownFailureLine extends GradedFailure {
   readonly name: string;
   readonly scope: string;
+  /** The other shop whose casebook it came with; null where it is our own. */
+  readonly from: string | null;
 }
 
 export interface ProposalLine extends Proposal {
@@ -96,10 +99,16 @@ export interface KnownFailuresView {
 /** The chapter of known failures: those on record, and what the jobs propose beside them. */
 export async function loadKnownFailuresView(db: Db): Promise<KnownFailuresView> {
   const [known, proposals, labels] = [await loadKnownFailures(db), await loadProposals(db), await loadLabels(db)];
+  const shops = await namesOfShops(db, "pattern");
   const sameCause = ({ component, failure }: Proposal) =>
     known.filter((each) => each.component === component && each.failure === failure && !each.withdrawn);
   return {
-    known: known.map((each) => ({ ...each, name: failureName(labels, each), scope: scopeText(each.applies) })),
+    known: known.map((each) => ({
+      ...each,
+      name: failureName(labels, each),
+      scope: scopeText(each.applies),
+      from: shops.get(each.key) ?? null,
+    })),
     proposals: proposals
       .filter((proposal) => !sameCause(proposal).some(({ applies }) => overlaps(applies, proposal.applies)))
       .map((proposal) => ({

@@ -9,6 +9,7 @@ import { readVocabulary, type Vocabulary } from "@/server/db/book";
 import { findJob } from "@/server/db/jobs";
 import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
+import { namesOfShops } from "@/server/db/other-shops";
 import { pool, type Db } from "@/server/db/pool";
 import { passedReadings } from "@/server/db/passed-readings";
 import { loadLabels } from "@/server/book/load";
@@ -16,6 +17,8 @@ import { loadLabels } from "@/server/book/load";
 /** A procedure as a list shows it. */
 export interface ProcedureLine extends Pick<Procedure, "key" | "title" | "kind"> {
   readonly general: boolean;
+  /** The other shop whose casebook it came with; null where it is our own. */
+  readonly from: string | null;
   readonly proposed: boolean;
   readonly component: string | null;
   /** Names under which it is looked for: what its component is also called, and the codes and symptoms that it is done for. */
@@ -62,7 +65,11 @@ async function loadAbout(db: Db) {
 /** Every procedure, what is only proposed included. */
 export async function listProcedures(): Promise<readonly ProcedureLine[]> {
   const db = pool();
-  const [procedures, aboutOf] = await Promise.all([readAllProcedures(db), loadAbout(db)]);
+  const [procedures, aboutOf, shops] = await Promise.all([
+    readAllProcedures(db),
+    loadAbout(db),
+    namesOfShops(db, "procedure"),
+  ]);
   return procedures
     .map((procedure) => {
       const { key, title, kind, general = false, proposed, minutes, accessMinutes } = procedure;
@@ -72,6 +79,7 @@ export async function listProcedures(): Promise<readonly ProcedureLine[]> {
         title,
         kind,
         general,
+        from: shops.get(key) ?? null,
         proposed,
         component,
         about: names,
@@ -98,6 +106,8 @@ const EFFECT_WORDS = {
 
 export interface ProcedureView {
   readonly procedure: Procedure;
+  /** The other shop whose casebook it came with; null where it is our own. */
+  readonly from: string | null;
   readonly component: string | null;
   readonly outcomes: readonly { readonly label: string; readonly effects: readonly string[] }[];
   /** What good parts read here; null where too few were measured. */
@@ -114,6 +124,7 @@ export const loadProcedure = cache(async (key: string): Promise<ProcedureView | 
     failure === null ? labels.component(component) : causeName(labels, { component, failure });
   return {
     procedure,
+    from: (await namesOfShops(db, "procedure")).get(key) ?? null,
     component: procedure.component && labels.component(procedure.component),
     outcomes: procedure.outcomes.map(({ label, effects }) => ({
       label,

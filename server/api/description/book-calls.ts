@@ -104,11 +104,23 @@ export const BOOK_CALLS: readonly DescribedCall[] = [
   {
     method: "post",
     path: "/api/v1/casebook",
-    summary: "Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing",
+    summary:
+      "Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing. With `from` it stays apart, as another shop's",
     right: "book.edit",
+    query: {
+      from: "The other shop whose casebook it is; left out where it is to be our own",
+      weight: "What one of its jobs counts beside one of ours, 0 to 1; a third where left out",
+    },
     body: casebookInput,
-    answer: ref("imported"),
+    answer: { anyOf: [ref("imported"), ref("takenIn")] },
     errors: [409],
+  },
+  {
+    method: "get",
+    path: "/api/v1/other-shops",
+    summary: "Other shops whose casebooks are here, with what one of their jobs counts beside one of ours",
+    right: "book.edit",
+    answer: listOf(ref("otherShop")),
   },
   {
     method: "get",

@@ -1,4 +1,5 @@
 import { exhaustive } from "@/core/exhaustive";
+import { casebookQuery } from "@/server/api/casebook-input";
 import { malformed, tooLarge } from "@/server/api/body";
 import { call } from "@/server/api/call";
 import { badInput, refuseWith, type Problem } from "@/server/api/problem";
@@ -8,19 +9,30 @@ import { DEEPEST } from "@/server/bounds";
 import { exportCasebook } from "@/server/casebook/export";
 import { runImport } from "@/server/casebook/run-import";
 import { spoolCasebook, type Unreadable } from "@/server/casebook/spool";
+import { validate } from "@/server/input";
 import { refuse } from "@/server/commands/refusal";
 import { pool } from "@/server/db/pool";
 
 const MOST_MIB = 512;
 
-/** Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing. */
-export const POST = call("book.edit", null, async ({ request, actor, now }) => {
+/**
+ * Takes a casebook over: by keys, whole or not at all; the same one twice changes nothing. With `?from=NAME` it stays apart, as another shop's, and each
+ * of its jobs counts `&weight=0.33` of one of ours.
+ */
+export const POST = call("book.edit", null, async ({ request, actor, query, now }) => {
+  const asked = validate(casebookQuery, {
+    from: query.get("from") ?? undefined,
+    weight: query.get("weight") ?? undefined,
+  });
+  if (!asked.ok) return refuseWith(badInput(asked.problems));
+  const { from: name, weight } = asked.value;
+  const from = name === null ? null : { name, weightMilli: Math.round(weight * 1000) };
   if (!request.body) return refuseWith(malformed);
   const spooled = await spoolCasebook(request.body, MOST_MIB << 20);
   if (!spooled.ok) return refuseWith(unreadable(spooled.why));
   const { casebook } = spooled;
   try {
-    const result = await runImport({ id: commandIdOf(request), actor, casebook, now });
+    const result = await runImport({ id: commandIdOf(request), actor, casebook, from, now });
     if (result.ok) return result.answer;
     return refuse(
       result.why === "invalid" ? { code: "invalid", problems: result.problems } : { code: "other-request" },

@@ -1,0 +1,176 @@
+import "server-only";
+import { causeKey } from "@/core/book";
+import type { PersonId } from "@/core/ids";
+import type { JobFacts } from "@/core/job";
+import { lessonOf } from "@/core/lesson";
+import { MOST_IN_MEMORY } from "@/server/book/keep";
+import { Breath } from "@/server/casebook/breath";
+import { readCurrentNames } from "@/server/casebook/current-names";
+import { importedJob } from "@/server/casebook/facts-of-job";
+import { knownProcedure } from "@/server/casebook/import";
+import { bookInput, type CasebookBook, type CasebookJob } from "@/server/casebook/shape";
+import type { CommandContext } from "@/server/commands/command";
+import { ensureCause, ensureCauses, readCauses, readVocabulary, writeNeeds } from "@/server/db/book";
+import { emptyCountersOf, LessonSum } from "@/server/db/counters";
+import { readKnownFailures, setKnownFailure } from "@/server/db/known-failures";
+import {
+  jobsOfOtherShop,
+  letGoOf,
+  markAsOf,
+  setSpoken,
+  speakingShops,
+  type OtherShopFound,
+} from "@/server/db/other-shops";
+import type { Db } from "@/server/db/pool";
+import { insertProcedure, readAllProcedures } from "@/server/db/procedures";
+import { readRepairs, setRepair } from "@/server/db/repairs";
+import { insertWord } from "@/server/db/words";
+import { validate } from "@/server/input";
+import { jobSpoken, namesSpoken, translate, type Translated } from "./translate";
+
+interface Counting {
+  readonly db: Db;
+  /** In which this shop reckons: what a part cost where a job does not say. */
+  readonly currency: string;
+}
+
+/** On whose behalf a casebook speaks here, and since when. */
+interface Speaking extends Counting {
+  readonly by: PersonId;
+  readonly now: Date;
+}
+
+export const speakingFor = ({ db, actor, site, now }: CommandContext): Speaking => ({
+  db,
+  by: actor.personId,
+  now,
+  currency: site.currency,
+});
+
+/** What a casebook added to the book. */
+export interface Added {
+  readonly words: number;
+  readonly procedures: number;
+  readonly fixes: number;
+  readonly patterns: number;
+}
+
+type Kept = Pick<OtherShopFound, "id" | "book">;
+
+/** Lets another shop's casebook speak: what of its book is missing here comes in under its name, and its jobs are counted apart. */
+export async function letSpeak(speaking: Speaking, shop: Kept, onProgress?: (jobs: number) => void): Promise<Added> {
+  const { db } = speaking;
+  const before = new Set((await readCauses(db)).map(({ key }) => key));
+  const translated = translate(bookOf(shop), {
+    vocabulary: await readVocabulary(db),
+    names: await readCurrentNames(db),
+    procedures: await readAllProcedures(db),
+    repairs: new Set((await readRepairs(db)).map(causeKey)),
+    patterns: await readKnownFailures(db),
+  });
+  await addToBook(speaking, shop.id, translated);
+  await setSpoken(db, shop.id, translated.spoken);
+  let done = 0;
+  await countJobs(speaking, { id: shop.id, spoken: translated.spoken }, async (jobs) => {
+    const found = jobs.flatMap(({ finding }) => finding?.causes ?? []);
+    await ensureCauses(db, found, { id: speaking.by, at: speaking.now });
+    done += jobs.length;
+    onProgress?.(done);
+  });
+  const fresh = (await readCauses(db)).map(({ key }) => key).filter((key) => !before.has(key));
+  await markAsOf(db, "cause", fresh, shop.id);
+  const { words, procedures, repairs, patterns } = translated;
+  return {
+    words: words.length,
+    procedures: procedures.length,
+    fixes: repairs.length,
+    patterns: patterns.length,
+  };
+}
+
+/** Another shop's casebook no longer speaks: its counts go, and what of its book nobody uses here. */
+export async function silence(db: Db, shop: string): Promise<void> {
+  await emptyCountersOf(db, shop);
+  await letGoOf(db, shop);
+}
+
+/** Those that still speak, after one that brought words along is silent: what they need of these they bring themselves. */
+export async function letOthersSpeakAnew(speaking: Speaking, but: string | null = null): Promise<void> {
+  const others = (await speakingShops(speaking.db)).filter(({ id }) => id !== but);
+  for (const { id } of others) await silence(speaking.db, id);
+  for (const shop of others) await letSpeak(speaking, shop);
+}
+
+/** Counts the jobs of every other shop again, where a word or a name has come to count as another, or jobs teach something else than before. */
+export async function countOthersAnew(counting: Counting): Promise<void> {
+  for (const shop of await speakingShops(counting.db)) {
+    await emptyCountersOf(counting.db, shop.id);
+    await countJobs(counting, shop);
+  }
+}
+
+/** The book as it was checked when it came. */
+function bookOf({ id, book }: Kept): CasebookBook {
+  const checked = validate(bookInput, book);
+  if (!checked.ok) throw new Error(`the book of other shop ${id} is none: ${checked.problems[0]?.path}`);
+  return checked.value;
+}
+
+async function addToBook({ db, by, now }: Speaking, shop: string, added: Translated): Promise<void> {
+  for (const [kind, word] of added.words) {
+    const { key, label, system = null, topic = "other", needs } = word;
+    // A topic was checked by the schema of casebooks, or is "other".
+    await insertWord(db, kind, { key, label, system, topic: topic as "other" }, { id: by, at: now });
+    if (needs) await writeNeeds(db, key, needs);
+  }
+  for (const kind of ["symptom", "condition", "component", "failure"] as const)
+    await markAsOf(
+      db,
+      kind,
+      added.words.flatMap(([own, { key }]) => (own === kind ? key : [])),
+      shop,
+    );
+  for (const procedure of added.procedures) await insertProcedure(db, procedure, by, now);
+  for (const repair of added.repairs) {
+    await ensureCause(db, repair, by, now);
+    await setRepair(db, repair, by, now);
+  }
+  for (const known of added.patterns) {
+    const { component, failure } = known;
+    if (component !== null && failure !== null) await ensureCause(db, { component, failure }, by, now);
+    await setKnownFailure(db, known, by, now);
+  }
+  const keys = (rows: readonly { readonly key: string }[]) => rows.map(({ key }) => key);
+  await markAsOf(db, "procedure", keys(added.procedures), shop);
+  await markAsOf(db, "fix", added.repairs.map(causeKey), shop);
+  await markAsOf(db, "pattern", keys(added.patterns), shop);
+}
+
+const AT_ONCE = 500;
+
+async function countJobs(
+  { db, currency }: Counting,
+  { id, spoken }: Pick<OtherShopFound, "id" | "spoken">,
+  onPage: (jobs: readonly JobFacts[]) => Promise<void> = async () => {},
+): Promise<void> {
+  const names = namesSpoken(spoken, await readCurrentNames(db));
+  const procedures = new Map((await readAllProcedures(db)).map((each) => [each.key, knownProcedure(each)]));
+  const sum = new LessonSum();
+  const breath = new Breath();
+  for (let after: string | undefined = ""; after !== undefined;) {
+    const page = await jobsOfOtherShop(db, id, { after, most: AT_ONCE });
+    const jobs = page.map(({ body, returned }): JobFacts => {
+      // It was checked when it came.
+      const job = jobSpoken(body as CasebookJob, spoken, names);
+      return { ...importedJob(job, procedures, currency).facts, returned };
+    });
+    await onPage(jobs);
+    for (const facts of jobs) {
+      sum.add(lessonOf(facts), 1);
+      await breath.take();
+    }
+    if (sum.size > MOST_IN_MEMORY) await sum.write(db, id);
+    after = page.at(-1)?.key;
+  }
+  await sum.write(db, id);
+}

@@ -1,0 +1,40 @@
+import { randomUUID } from "node:crypto";
+import type { CommandId } from "@/core/ids";
+import type { Actor } from "@/server/auth/session";
+import { exportCasebook } from "@/server/casebook/export";
+import { runImport } from "@/server/casebook/run-import";
+import { spoolCasebook } from "@/server/casebook/spool";
+import { pool } from "@/server/db/pool";
+import { NOW } from "./workshop";
+
+/** A casebook as it comes over the line: in pieces that end anywhere. */
+export async function spooled(text: string, limit = 1 << 28) {
+  const bytes = Buffer.from(text);
+  async function* pieces() {
+    for (let at = 0; at < bytes.length; at += 9_973) yield bytes.subarray(at, at + 9_973);
+  }
+  return spoolCasebook(pieces(), limit);
+}
+
+interface Sent {
+  readonly id?: string;
+  /** The other shop whose it is, and what its jobs count. */
+  readonly from?: { readonly name: string; readonly weightMilli: number };
+}
+
+/** Takes a casebook over, as the route does. */
+export async function sendCasebook(actor: Actor, value: unknown, { id = randomUUID(), from }: Sent = {}) {
+  const read = await spooled(JSON.stringify(value));
+  if (!read.ok) throw new Error(read.why);
+  const { casebook } = read;
+  return runImport({ id: id as CommandId, actor, casebook, from: from ?? null, now: NOW }).finally(casebook.dispose);
+}
+
+/** What the shop exports. */
+export async function exportedCasebook(
+  anonymous = false,
+): Promise<Record<string, unknown> & { jobs: Record<string, unknown>[] }> {
+  let text = "";
+  for await (const piece of exportCasebook(pool(), NOW, anonymous)) text += piece;
+  return JSON.parse(text);
+}
