@@ -1,5 +1,5 @@
 import { item } from "@/core/place";
-/** Fills a throwaway database with simulated jobs, step by step, and prints how long advice takes at each size. */
+/** Fills a throwaway database with simulated jobs, step by step, and prints how long advice, and what is asked of the book, takes at each size. */
 import { randomUUID } from "node:crypto";
 import { casebookOf } from "@/simulation/casebook";
 import { sightOf } from "@/simulation/play";
@@ -20,7 +20,9 @@ import { loadBook, loadLabels } from "@/server/book/load";
 import { adviceAnswer } from "@/server/views/advice-answer";
 import { deadEnds, likeJobs } from "@/server/views/been-here";
 import { dealAgain } from "./lib/deal-again";
+import { measureBook } from "./lib/measure-book";
 import { program } from "./lib/program";
+import { questionOf, speak, type SpokenCasebook } from "./lib/spoken-casebook";
 import { quantile, timed } from "./lib/timing";
 
 /** So many different jobs are simulated; beyond them the same ones are dealt again under other names. */
@@ -70,8 +72,12 @@ await program(async () => {
   const different = Math.min(DIFFERENT, Math.max(...sizes));
   say(`Simulating ${different} jobs …`);
   const { world, history } = openShop(HILLS, 3, different);
-  const { jobs, ...book } = casebookOf(world, history) as { jobs: object[] };
+  const { jobs, ...book } = speak(casebookOf(world, history) as SpokenCasebook, 5);
   const dice = new Dice(4711);
+  const asking = new Dice(4712);
+  const questions = Array.from({ length: 130 }, () =>
+    questionOf(asking.pick(jobs.slice(0, Math.min(...sizes))), asking),
+  );
   const files = Array.from({ length: WARM_UP + CASES }, () => ({
     ...sightOf(dealJob(world, dice)),
     tests: [],
@@ -93,7 +99,13 @@ await program(async () => {
     // What was written is on the disk before anything is measured.
     await pool().query("checkpoint");
     say(`${size} jobs are there after another ${((performance.now() - begun) / 1000).toFixed(0)} s.`);
-    table.push([size, await measure(site, files)]);
+    const asked = {
+      site,
+      lead: actor,
+      questions,
+      vehicles: files.map(({ vehicle, odometerKm }) => ({ ...vehicle, odometerKm })),
+    };
+    table.push([size, [...(await measure(site, files)), ...(await measureBook(asked))]]);
   }
   const [first] = table;
   say("");

@@ -7,7 +7,7 @@ const SMALL_WORDS = new Set(
 export const plain = (text: string): string => text.toLowerCase().normalize("NFD").replace(/\p{M}/gu, "");
 
 /** What is the same however somebody spaces and dashes it: "HF 4163" and "hf-4163". */
-export const identity = (text: string): string => plain(text).replace(/[^a-z0-9]+/g, "");
+export const identity = (text: string): string => plain(text).replace(/[^\p{L}\p{N}]+/gu, "");
 
 /** A word without the endings that verbs and plurals have; null where it says nothing. */
 export function stem(word: string): string | null {

@@ -1,7 +1,7 @@
 export { gradeOf, isContradicted, PROVES_FROM_RUNG, type PatternRecord } from "./grade";
 export { proposalsFrom, type CauseSeen, type Proposal, type VariantCount } from "./proposals";
 export { overlaps, scopeGrid, scopeText, USE_WORDS, widened, type Grid, type GridRow, type VariantYear } from "./scope";
-export { curveOf, seenFrom, watchedFleet, type SeenVehicle, type WatchedFleet } from "./watched";
+export { curveOf, LEAST_FAILURES, seenFrom, watchedFleet, type SeenVehicle, type WatchedFleet } from "./watched";
 export { readKnownList, type KnownList, type ListedFailure } from "./list";
 export { DUE, dueAt, type Due } from "./due";
 export { weighPrevention, type Weighed } from "./prevention";

@@ -45,19 +45,33 @@ export function proposalsFrom(variants: readonly VariantCount[], causes: readonl
   const all = variants.reduce((sum, { vehicles }) => sum + vehicles, 0);
   const groups = groupsAmong(variants);
   const often = causes.filter(({ seen }) => seen.reduce((sum, { jobs }) => sum + jobs.length, 0) >= FEWEST_JOBS);
+  const groupsOf = groupsByVariant(groups);
   const looked = often.flatMap((cause) => {
     const having = cause.seen.reduce((sum, { vehicles }) => sum + vehicles, 0);
-    return groups.map((group) => lookAt(cause, group, { having, all }));
+    const reached = new Set(cause.seen.flatMap(({ variant }) => groupsOf.get(variant) ?? []));
+    return [...reached].map((group) => lookAt(cause, group, { having, all }));
   });
-  const rates = falseDiscoveryRates(looked.map(({ pValue }) => pValue));
+  // In groups that a cause was never seen in chance does as well every time; they were looked at all the same.
+  const never = new Array<number>(often.length * groups.length - looked.length).fill(1);
+  const rates = falseDiscoveryRates([...looked.map(({ pValue }) => pValue), ...never]);
   const found = looked
     .map((each, at) => ({ ...each, qValue: rates[at] ?? 1 }))
     .filter(({ qValue, jobs }) => qValue <= MOST_FALSE && jobs.length >= FEWEST_JOBS)
     .sort((a, b) => a.pValue - b.pValue || wordiness(a.group) - wordiness(b.group));
   // A part of a group that does not stand out within it is the group's luck: the whole says it.
-  const parting = found.filter((each) => !found.some((wide) => isWithin(each, wide) && !standsOutIn(each, wide)));
-  const kept: (typeof found)[number][] = [];
-  for (const each of parting) if (saysMore(each, kept, variants)) kept.push(each);
+  const ofCause = new Map<CauseSeen, typeof found>(often.map((cause) => [cause, []]));
+  for (const each of found) ofCause.get(each.cause)?.push(each);
+  const parting = found.filter(
+    (each) => !ofCause.get(each.cause)?.some((wide) => isWithin(each, wide) && !standsOutIn(each, wide)),
+  );
+  const vehicles = variants.map((variant) => variant.vehicles);
+  const told = new Map(often.map((cause) => [cause, new Told(cause, vehicles)]));
+  const kept = parting.filter(({ cause, group }) => {
+    const others = told.get(cause);
+    if (!others?.leavesMoreTo(group)) return false;
+    others.add(group);
+    return true;
+  });
   return kept.map(({ cause, group, jobs, inGroup, elsewhere, pValue, qValue }) => ({
     component: cause.component,
     failure: cause.failure,
@@ -77,6 +91,17 @@ interface Group {
   readonly others: readonly Applies[];
   readonly members: ReadonlySet<number>;
   readonly vehicles: number;
+}
+
+function groupsByVariant(groups: readonly Group[]): ReadonlyMap<number, readonly Group[]> {
+  const of = new Map<number, Group[]>();
+  for (const group of groups)
+    for (const at of group.members) {
+      const own = of.get(at);
+      if (own) own.push(group);
+      else of.set(at, [group]);
+    }
+  return of;
 }
 
 interface Looked {
@@ -122,31 +147,60 @@ function wordiness({
   return named.filter(Boolean).length;
 }
 
-const isWithin = (each: Looked, wide: Looked): boolean =>
-  wide.cause === each.cause &&
-  wide.group.members.size > each.group.members.size &&
-  [...each.group.members].every((at) => wide.group.members.has(at));
+const isWithin = ({ group }: Looked, { group: wide }: Looked): boolean =>
+  wide.members.size > group.members.size && every(group.members, (at) => wide.members.has(at));
+
+function every(members: ReadonlySet<number>, holds: (at: number) => boolean): boolean {
+  for (const at of members) if (!holds(at)) return false;
+  return true;
+}
 
 /** Whether a part of a group has the cause more often than the rest of it does. */
 const standsOutIn = ({ inGroup }: Looked, { inGroup: wide }: Looked): boolean =>
   exactUpperTail({ seen: inGroup.with, drawn: inGroup.of, having: wide.with, all: wide.of }) <= STANDS_ALONE;
 
-/** Whether what a group holds beside those that were kept of the same cause is over-represented by itself. */
-function saysMore(each: Looked, kept: readonly Looked[], variants: readonly VariantCount[]): boolean {
-  const same = kept.filter(({ cause }) => cause === each.cause);
-  if (!same.length) return true;
-  const told = new Set(same.flatMap(({ group }) => [...group.members]));
-  const left = [...each.group.members].filter((at) => !told.has(at));
-  const outside = variants.map((_, at) => at).filter((at) => !told.has(at));
-  const vehiclesIn = (places: readonly number[]) => places.reduce((sum, at) => sum + (variants[at]?.vehicles ?? 0), 0);
-  const seenIn = (places: readonly number[]) => {
-    const own = new Set(places);
-    return each.cause.seen.reduce((sum, { variant, vehicles }) => (own.has(variant) ? sum + vehicles : sum), 0);
-  };
-  const seen = seenIn(left);
-  if (seen < FEWEST_JOBS) return false;
-  const drawn = { seen, drawn: vehiclesIn(left), having: seenIn(outside), all: vehiclesIn(outside) };
-  return exactUpperTail(drawn) <= STANDS_ALONE;
+/** What the groups that were kept of a cause already say: the vehicles that they hold, and what is left outside them. */
+class Told {
+  readonly #variants = new Set<number>();
+  readonly #seen: ReadonlyMap<number, number>;
+  #outside: { vehicles: number; having: number };
+
+  constructor(
+    cause: CauseSeen,
+    private readonly vehicles: readonly number[],
+  ) {
+    this.#seen = new Map(cause.seen.map(({ variant, vehicles: own }) => [variant, own]));
+    this.#outside = {
+      vehicles: vehicles.reduce((sum, own) => sum + own, 0),
+      having: cause.seen.reduce((sum, { vehicles: own }) => sum + own, 0),
+    };
+  }
+
+  /** Whether what a group holds beside the others is over-represented by itself. */
+  leavesMoreTo({ members }: Group): boolean {
+    if (!this.#variants.size) return true;
+    const left = this.#sumOf(members);
+    if (left.having < FEWEST_JOBS) return false;
+    const { vehicles: all, having } = this.#outside;
+    return exactUpperTail({ seen: left.having, drawn: left.vehicles, having, all }) <= STANDS_ALONE;
+  }
+
+  add({ members }: Group): void {
+    const { vehicles, having } = this.#sumOf(members);
+    this.#outside = { vehicles: this.#outside.vehicles - vehicles, having: this.#outside.having - having };
+    for (const at of members) this.#variants.add(at);
+  }
+
+  /** Of variants that no kept group holds. */
+  #sumOf(members: ReadonlySet<number>) {
+    let [vehicles, having] = [0, 0];
+    for (const at of members) {
+      if (this.#variants.has(at)) continue;
+      vehicles += this.vehicles[at] ?? 0;
+      having += this.#seen.get(at) ?? 0;
+    }
+    return { vehicles, having };
+  }
 }
 
 const ANY: Applies = { make: null, models: [], years: null, engines: [], transmissions: [], markets: [] };

@@ -56,7 +56,7 @@ function wellWatched(watched: readonly Watched[]): WatchedFleet["span"] {
 }
 
 /** Fewer failures make a line that says nothing. */
-const LEAST_FAILURES = 3;
+export const LEAST_FAILURES = 3;
 /** How sure the band of a curve is. */
 export const CURVE_CONFIDENCE = 0.95;
 

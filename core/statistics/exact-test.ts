@@ -11,13 +11,21 @@ const logChoose = (n: number, k: number) => gammaln(n + 1) - gammaln(k + 1) - ga
 export function exactUpperTail({ seen, drawn, having, all }: Drawn): number {
   if (!(drawn <= all && having <= all && seen <= Math.min(drawn, having) && seen >= 0))
     throw new Error(`exactUpperTail: ${seen} of ${drawn} with ${having} of ${all} cannot be`);
-  const least = Math.max(seen, drawn + having - all);
-  const whole = logChoose(all, drawn);
-  let sum = 0;
-  for (let k = least; k <= Math.min(drawn, having); k++)
-    sum += Math.exp(logChoose(having, k) + logChoose(all - having, drawn - k) - whole);
+  const [least, most] = [Math.max(seen, drawn + having - all), Math.min(drawn, having)];
+  if (least > most) return 0;
+  // From the likeliest count outwards, each from the one beside it, until there is nothing left to add.
+  const mode = Math.floor(((drawn + 1) * (having + 1)) / (all + 2));
+  const from = Math.min(most, Math.max(least, mode));
+  const first = Math.exp(logChoose(having, from) + logChoose(all - having, drawn - from) - logChoose(all, drawn));
+  const ratioUp = (k: number) => ((having - k) * (drawn - k)) / ((k + 1) * (all - having - drawn + k + 1));
+  let sum = first;
+  for (let [k, term] = [from, first]; k < most && term > sum * NEGLIGIBLE; k++) sum += term *= ratioUp(k);
+  for (let [k, term] = [from, first]; k > least && term > sum * NEGLIGIBLE; k--) sum += term /= ratioUp(k - 1);
   return Math.min(1, sum);
 }
+
+/** Of the sum: less than it can hold. */
+const NEGLIGIBLE = 1e-18;
 
 export interface Drawn {
   readonly seen: number;

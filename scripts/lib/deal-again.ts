@@ -53,6 +53,7 @@ export async function dealAgain(db: Db, times: number): Promise<void> {
       `insert into ${table} (${columns.join(", ")}) select ${values.join(", ")} from ${table} t, ${again}`,
     );
   }
+  await db.query("select keep_pattern_vehicles(null, null)");
   for (const [table, sums] of Object.entries(COUNTED))
     await db.query(`update ${table} set ${sums.map((sum) => `${sum} = ${sum} * ${times}`).join(", ")}`);
 }

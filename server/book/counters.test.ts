@@ -12,7 +12,7 @@ import { findSite } from "@/server/db/sites";
 import { loadBook } from "./load";
 import { rebuildCounters } from "./rebuild";
 import { givenDatabase } from "@/tests/support/database";
-import { emptyCase, countedBook, LARK, PACKET } from "@/tests/support/shop";
+import { cause, emptyCase, countedBook, LARK, PACKET } from "@/tests/support/shop";
 import { many } from "@/server/db/rows";
 import type { VehicleRow } from "@/server/db/vehicles";
 import { done, OpenJob, openWorkshop, part, send } from "@/tests/support/workshop";
@@ -22,9 +22,25 @@ let lead: Actor;
 
 beforeAll(async () => {
   ({ lead } = await openWorkshop());
+  for (const [make, name] of [
+    [PACKET.make, "boost-hose/split"],
+    [null, "turbocharger/sticking"],
+  ] as const)
+    await done(
+      send(lead, "write-known-failure", { title: name, ...cause(name), applies: { make }, odometerKm: [0, 100_000] }),
+    );
 });
 
-const TABLES = ["cause_count", "feature_count", "outcome_count", "trial_count", "job_feature", "feature_jobs"];
+const TABLES = [
+  "cause_count",
+  "feature_count",
+  "outcome_count",
+  "trial_count",
+  "job_feature",
+  "feature_jobs",
+  "pattern_vehicle",
+  "(select id, cause_minutes, vain_minutes, vain_cost, vain_parts, parts_tried, followed_advice from job where closed_at is not null)",
+];
 
 /** Every counter as text, so that even the last digit has to agree. */
 async function counters(): Promise<Record<string, string[]>> {
@@ -145,6 +161,7 @@ test("counters kept as jobs change equal those rebuilt from the jobs, to the las
   const kept = await counters();
   expect(kept.cause_count?.length).toBeGreaterThan(5);
   expect(kept.trial_count?.length).toBeGreaterThan(5);
+  expect(kept.pattern_vehicle?.length).toBeGreaterThan(5);
   await rebuildCounters();
   expect(await counters()).toEqual(kept);
 });

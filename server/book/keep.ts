@@ -4,6 +4,8 @@ import type { JobFacts } from "@/core/job";
 import { lessonOf, marksOf } from "@/core/lesson";
 import { countAlone, LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
+import { keepWhatJobsTook } from "@/server/db/jobs";
+import { keepOnVehiclesOf } from "@/server/db/known-failure-counts";
 import { addJobMarks, removeJobMarks } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 
@@ -14,6 +16,13 @@ export type JobWithFacts = readonly [id: JobId, facts: JobFacts];
 export async function keepCounters(db: Db, jobId: JobId, before: JobFacts | null, after: JobFacts): Promise<void> {
   if (before) await unlearn(db, [[jobId, before]]);
   await learn(db, [[jobId, after]]);
+  if (before?.closed || after.closed) await keepFigures(db, [jobId]);
+}
+
+/** Keeps what pages tell of all jobs true to closed jobs that changed. */
+async function keepFigures(db: Db, jobs: readonly JobId[]): Promise<void> {
+  await keepWhatJobsTook(db, jobs);
+  await keepOnVehiclesOf(db, jobs);
 }
 
 /** Takes away what jobs taught. */
@@ -37,7 +46,9 @@ const AT_ONCE = 250;
 export async function learnFrom(db: Db, ids: readonly JobId[], onProgress: (done: number) => void): Promise<void> {
   const sum = new LessonSum();
   for (let from = 0; from < ids.length; from += AT_ONCE) {
-    await learn(db, [...(await readFactsOf(db, ids.slice(from, from + AT_ONCE)))], sum);
+    const batch = ids.slice(from, from + AT_ONCE);
+    await learn(db, [...(await readFactsOf(db, batch))], sum);
+    await keepFigures(db, batch);
     if (sum.size > MOST_IN_MEMORY) await sum.write(db);
     onProgress(Math.min(from + AT_ONCE, ids.length));
   }

@@ -7,6 +7,8 @@ import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import { dropFacts, jobsByKey, setComebacks, updateStandings } from "@/server/db/casebook";
 import { countAlone, LessonSum } from "@/server/db/counters";
+import { keepWhatJobsTook } from "@/server/db/jobs";
+import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
 import { readFactsOf } from "@/server/db/facts";
 import type { Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
@@ -155,6 +157,10 @@ class ImportOfJobs {
       await dropFacts(db, [...old.keys()]);
     }
     await writeJobs(this.context, written, this.#seen);
+    await keepWhatJobsTook(
+      db,
+      written.map(({ id }) => id),
+    );
     for (const { facts } of written) {
       this.#lessons.add(lessonOf(facts), 1);
       await breath.take();
@@ -166,7 +172,12 @@ class ImportOfJobs {
   async finish(): Promise<void> {
     const { db } = this.context;
     await this.#lessons.write(db);
-    if (!this.#comebacks.length) return;
+    if (this.#comebacks.length) await this.#tieComebacks();
+    await keepOnAllVehicles(db);
+  }
+
+  async #tieComebacks(): Promise<void> {
+    const { db } = this.context;
     const touched = [...new Set(this.#comebacks.flatMap(({ of, was }) => [of, was].filter((key) => key !== null)))];
     const ids = new Map((await jobsByKey(db, touched)).map(({ key, id }) => [key, id]));
     const missing = this.#comebacks.filter(({ of }) => of !== null && !ids.has(of));

@@ -9,6 +9,7 @@ import {
   VARIANT_KINDS,
   type VariantName,
 } from "@/server/db/catalogue";
+import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
 import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { line, optionalText } from "@/server/input";
 import { recount } from "@/server/book/keep";
@@ -45,6 +46,7 @@ export const mergeVariantNames: Command<MergeInput, { readonly jobs: number; rea
       () => closedJobsOnVariant(db, variant),
       async () => {
         await mergeName(db, variant, target);
+        await keepOnAllVehicles(db);
         await countOthersAnew(speakingFor(context));
       },
     );

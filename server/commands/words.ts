@@ -1,6 +1,7 @@
 import "server-only";
 import Joi from "joi";
 import { CONDITION_TOPICS, type ConditionTopic } from "@/core/book";
+import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
 import type { Db } from "@/server/db/pool";
 import {
   closedJobsNaming,
@@ -152,6 +153,7 @@ export const mergeWords: Command<MergeWordsInput, { readonly jobs: number }> = {
       async () => closedJobsNaming(db, kind, [from, ...(await mergedInto(db, kind, from))]),
       async () => {
         await setMerged(db, kind, from, target);
+        await keepOnAllVehicles(db);
         await countOthersAnew(speakingFor(context));
       },
     );
@@ -172,6 +174,7 @@ export const splitWord: Command<{ readonly kind: WordKind; readonly key: string 
       () => closedJobsNaming(db, kind, [word]),
       async () => {
         await unsetMerged(db, kind, word);
+        await keepOnAllVehicles(db);
         await countOthersAnew(speakingFor(context));
       },
     );

@@ -30,6 +30,9 @@ export interface AskedJobRow {
 /** So many of the latest jobs with a mark are looked at. */
 const LATEST = 1000;
 
+/** Of jobs in whose complaint a word stands so many are looked at: of a word that stands in more of them the latest are not found for certain. */
+const MOST_SAID = 5 * LATEST;
+
 /** Closed jobs that have what was asked for, those that have most of it first, then the latest. */
 export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Promise<AskedJobRow[]> {
   const marks = asked.groups.flatMap((group, at) => group.map((mark) => [at, mark] as const));
@@ -52,9 +55,14 @@ export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Prom
        (select -3 - w.at::int, j.id
         from unnest($5::text[]) with ordinality as w (word, at),
           lateral (
-            select id
-            from job
-            where closed_at is not null and search_fold(complaint) like '%' || w.word || '%'
+            select said.id
+            from (
+              select id, closed_at
+              from job
+              where closed_at is not null and complaint_searched like '%' || w.word || '%'
+              limit ${MOST_SAID}
+            ) said
+            order by said.closed_at desc, said.id
             limit ${LATEST}
           ) j)
        union all

@@ -131,6 +131,11 @@ export async function setJobVersion(db: Db, id: JobId, version: number): Promise
   await execute(db, "update job set version = $2 where id = $1", [id, version]);
 }
 
+/** Keeps with closed jobs what they took to the cause and what was in vain. */
+export async function keepWhatJobsTook(db: Db, jobs: readonly JobId[]): Promise<void> {
+  await execute(db, "select keep_what_jobs_took($1)", [jobs]);
+}
+
 /** How far the cure is proved, for the lists. */
 export async function setJobStanding(db: Db, id: JobId, standing: { rung: Rung; cameBack: boolean }): Promise<void> {
   await execute(db, "update job set rung = $2, came_back = $3 where id = $1", [id, standing.rung, standing.cameBack]);

@@ -1,8 +1,8 @@
 import "server-only";
 import type { JobId, SiteId, VehicleId } from "@/core/ids";
-import { PROVES_FROM_RUNG, type PatternRecord, type VariantYear } from "@/core/known-failures";
+import type { PatternRecord, VariantYear } from "@/core/known-failures";
 import type { Db } from "./pool";
-import { many } from "./rows";
+import { execute, many } from "./rows";
 
 /** What the jobs here say of known failures. */
 
@@ -16,55 +16,56 @@ export interface PatternCounts extends PatternRecord {
   readonly failed: number;
 }
 
-/**
- * Jobs on vehicles that a known failure speaks of, each with whether it came to it. What nobody has explained yet shows itself by its symptoms on a job
- * that ended unsolved.
- */
-const SCOPE = `scope as (
-       select p.key, p.component, p.failure, p.confirm_by, p.from_km, p.to_km, j.id as job_id, j.vehicle_id, j.odometer_km, j.rung, j.came_back,
-         case when p.component is null then j.finding = 'unresolved' and exists (
-           select from job_symptom s where s.job_id = j.id and current_symptom(s.symptom) = any(array(select current_symptom(k) from unnest(p.symptoms) k))
-         ) else j.finding = 'root-cause' and exists (
-           select from job_cause c
-           where c.job_id = j.id and current_component(c.component) = current_component(p.component)
-             and current_failure(c.failure) = current_failure(p.failure)
-         ) end as had
-       from pattern p
-       join vehicle v on pattern_applies(p, v)
-       join job j on j.vehicle_id = v.id and j.closed_at is not null
-       where $1::text is null or p.key = $1
-     )`;
+/** Counts anew what the closed jobs of vehicles say of known failures: after a job closed or reopened, or a vehicle was corrected. */
+export async function keepOnVehiclesOf(db: Db, jobs: readonly JobId[]): Promise<void> {
+  await execute(
+    db,
+    "select keep_pattern_vehicles(array(select distinct vehicle_id from job where id = any($1)), null)",
+    [jobs],
+  );
+}
+
+/** The same for one known failure, on every vehicle that it speaks of now. */
+export async function keepOfPattern(db: Db, key: string): Promise<void> {
+  await execute(db, "select keep_pattern_vehicles(null, array[$1::text])", [key]);
+}
+
+/** The same for all of them. */
+export async function keepOnAllVehicles(db: Db): Promise<void> {
+  await execute(db, "select keep_pattern_vehicles(null, null)");
+}
 
 /** What the jobs here say for and against each known failure, or one: on vehicles that it speaks of. */
 export async function countPatterns(db: Db, key: string | null = null): Promise<PatternCounts[]> {
   return many<PatternCounts>(
     db,
-    `with ${SCOPE}, told as (
-       select s.key, s.vehicle_id,
-         bool_or(s.had) as had,
-         bool_or(exists (
-           select from job_test t, jsonb_array_elements(current_effects(t.effects)) e
-           where t.job_id = s.job_id and t.procedure = s.confirm_by and not s.had
-             and e ->> 'component' = current_component(s.component)
-             and coalesce(e ->> 'failure', current_failure(s.failure)) = current_failure(s.failure)
-             and e ->> 'effect' in ('weakens', 'clears')
-         ) or (s.to_km is not null and s.odometer_km > s.to_km and not s.had)) as passed
-       from scope s
-       group by 1, 2
-     )
-     select p.key,
-       (select count(distinct s.job_id) from scope s where s.key = p.key and s.had and not s.came_back)::int as "for",
-       (select count(distinct s.job_id) from scope s
-        where s.key = p.key and s.had and not s.came_back and s.rung >= ${PROVES_FROM_RUNG} and p.component is not null)::int as proved,
-       (select count(*) from told t where t.key = p.key and t.passed and not t.had)::int as against,
-       (select count(*) from told t where t.key = p.key)::int as vehicles,
-       (select count(*) from told t where t.key = p.key and t.had)::int as failed
+    `select p.key, coalesce(sum(w.jobs_for), 0)::int as "for", coalesce(sum(w.jobs_proved), 0)::int as proved,
+       (count(*) filter (where w.passed and w.had = 0))::int as against, count(w.vehicle_id)::int as vehicles,
+       (count(*) filter (where w.had > 0))::int as failed
      from pattern p
+     left join pattern_vehicle w on w.pattern = p.key
      where $1::text is null or p.key = $1
+     group by p.key
      order by p.key`,
     [key],
   );
 }
+
+/** Closed jobs on vehicles that known failure $1 speaks of and that had it, with whether it was this job that came to it. */
+const HAD = `had as (
+       select p.component, j.*
+       from pattern p
+       join pattern_vehicle w on w.pattern = p.key and w.had > 0
+       join job j on j.vehicle_id = w.vehicle_id and j.closed_at is not null
+       where p.key = $1 and case when p.component is null then j.finding = 'unresolved' and exists (
+           select from job_symptom s
+           where s.job_id = j.id and current_symptom(s.symptom) = any(array(select current_symptom(k) from unnest(p.symptoms) k))
+         ) else j.finding = 'root-cause' and exists (
+           select from job_cause c
+           where c.job_id = j.id and current_component(c.component) = current_component(p.component)
+             and current_failure(c.failure) = current_failure(p.failure)
+         ) end
+     )`;
 
 /** A vehicle that a known failure speaks of, as far as this shop saw it. */
 export interface SeenInScope {
@@ -81,13 +82,10 @@ export interface SeenInScope {
 export async function vehiclesInScope(db: Db, key: string): Promise<SeenInScope[]> {
   return many<SeenInScope>(
     db,
-    `with ${SCOPE}
-     select s.vehicle_id as "vehicleId", v.model, v.year, min(s.odometer_km)::int as "firstKm", max(s.odometer_km)::int as "lastKm",
-       (min(s.odometer_km) filter (where s.had and not s.came_back))::int as "failedKm"
-     from scope s
-     join vehicle v on v.id = s.vehicle_id
-     where s.odometer_km is not null
-     group by 1, 2, 3
+    `select w.vehicle_id as "vehicleId", v.model, v.year, w.first_km as "firstKm", w.last_km as "lastKm", w.failed_km as "failedKm"
+     from pattern_vehicle w
+     join vehicle v on v.id = w.vehicle_id
+     where w.pattern = $1 and w.first_km is not null
      order by 1`,
     [key],
   );
@@ -106,14 +104,12 @@ export interface RepairWatched {
 export async function repairsWatched(db: Db, key: string): Promise<RepairWatched[]> {
   return many<RepairWatched>(
     db,
-    `with ${SCOPE}, cure as (
+    `with ${HAD}, cure as (
        select distinct on (j.id) j.id, j.vehicle_id, j.odometer_km, j.came_back, t.source
-       from scope s
-       join pattern p on p.key = s.key
-       join job j on j.id = s.job_id and j.odometer_km is not null
-       join job_part t on t.job_id = j.id and current_component(t.component) = current_component(p.component)
+       from had j
+       join job_part t on t.job_id = j.id and current_component(t.component) = current_component(j.component)
          and t.result in ('fixed', 'partly') and not t.get_home
-       where s.had
+       where j.odometer_km is not null
        order by j.id, t.seq desc
      ), later as (
        select c.*,
@@ -133,13 +129,12 @@ export async function repairsWatched(db: Db, key: string): Promise<RepairWatched
 export async function variantsOfPattern(db: Db, key: string): Promise<VariantYear[]> {
   return many<VariantYear>(
     db,
-    `with ${SCOPE}
-     select v.make, v.model, v.year, v.engine, v.transmission, v.drive, v.market, null as built, null as uses,
-       count(distinct v.id)::int as vehicles,
-       count(distinct v.id) filter (where exists (select from scope s where s.vehicle_id = v.id and s.had and not s.came_back))::int as failed
+    `select v.make, v.model, v.year, v.engine, v.transmission, v.drive, v.market, null as built, null as uses,
+       count(*)::int as vehicles, (count(*) filter (where w.jobs_for > 0))::int as failed
      from pattern p
      join vehicle v on (p.make is null or v.make = p.make or exists (
        select from jsonb_array_elements(p.sisters) sister where sister ->> 'make' = v.make))
+     left join pattern_vehicle w on w.pattern = p.key and w.vehicle_id = v.id
      where p.key = $1
      group by 1, 2, 3, 4, 5, 6, 7
      order by 1, 2, 3, 4`,
@@ -164,13 +159,12 @@ const MOST_JOBS = 50;
 export async function jobsOfPattern(db: Db, siteId: SiteId, key: string): Promise<PatternJob[]> {
   return many<PatternJob>(
     db,
-    `with ${SCOPE}
+    `with ${HAD}
      select j.id, j.number, v.make || ' ' || v.model || ', ' || v.year as vehicle, j.odometer_km as "odometerKm",
        j.closed_at as "closedAt", j.rung, j.came_back as "cameBack"
-     from scope s
-     join job j on j.id = s.job_id
+     from had j
      join vehicle v on v.id = j.vehicle_id
-     where s.had and j.site_id = $2
+     where j.site_id = $2
      order by j.closed_at desc, j.id
      limit ${MOST_JOBS}`,
     [key, siteId],
@@ -188,13 +182,13 @@ export interface RepairTold {
 export async function partsOnPattern(db: Db, key: string, components: readonly string[]): Promise<RepairTold[]> {
   return many<RepairTold>(
     db,
-    `with ${SCOPE}
+    `with ${HAD}
      select current_component(t.component) as component, count(*)::int as fitted,
        (count(*) filter (where t.result in ('fixed', 'partly')))::int as helped,
-       (count(*) filter (where t.result in ('fixed', 'partly') and s.came_back))::int as "cameBack"
-     from scope s
-     join job_part t on t.job_id = s.job_id and not t.get_home and t.result is not null
-     where s.had and current_component(t.component) = any($2)
+       (count(*) filter (where t.result in ('fixed', 'partly') and j.came_back))::int as "cameBack"
+     from had j
+     join job_part t on t.job_id = j.id and not t.get_home and t.result is not null
+     where current_component(t.component) = any($2)
      group by 1`,
     [key, components],
   );

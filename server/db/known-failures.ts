@@ -4,12 +4,12 @@ import type { PersonId } from "@/core/ids";
 import {
   gradeOf,
   NO_DETAILS,
-  PROVES_FROM_RUNG,
   type DatedNote,
   type Details,
   type KnownFailure,
   type Report,
 } from "@/core/known-failures";
+import { keepOfPattern } from "./known-failure-counts";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
 
@@ -50,25 +50,6 @@ export interface SpeakingFailure extends KnownFailure {
   readonly grade: Grade;
 }
 
-/** Jobs here that came to its cause on a vehicle that it speaks of, found by the words that count as its own. */
-const HAD = `
-       from job_cause c
-       join job j on j.id = c.job_id and j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
-       join vehicle v on v.id = j.vehicle_id
-       where c.component in (select k.key from component k where coalesce(k.merged_into, k.key) = current_component(p.component))
-         and c.failure in (select k.key from failure k where coalesce(k.merged_into, k.key) = current_failure(p.failure))
-         and pattern_applies(p, v)`;
-
-/** Jobs here that ended unsolved with a symptom of what nobody has explained. */
-const UNSOLVED = `
-       from job_symptom s
-       join job j on j.id = s.job_id and j.closed_at is not null and j.finding = 'unresolved'
-       join vehicle v on v.id = j.vehicle_id
-       where p.component is null
-         and s.symptom in (select k.key from symptom k where coalesce(k.merged_into, k.key) = any(
-           array(select current_symptom(own) from unnest(p.symptoms) own)))
-         and pattern_applies(p, v)`;
-
 /** Those that speak: no lead withdrew them, and one has taken them in. It asks whether there is a job, not how many: the book is read often. */
 export async function readSpeakingFailures(db: Db): Promise<SpeakingFailure[]> {
   const rows = await many<FailureRow & { readonly seen: boolean; readonly proved: boolean }>(
@@ -76,8 +57,8 @@ export async function readSpeakingFailures(db: Db): Promise<SpeakingFailure[]> {
     failuresWhere(
       "withdrawn_reason is null and not proposed",
       `,
-       exists (select ${HAD}) or exists (select ${UNSOLVED}) as seen,
-       exists (select ${HAD} and j.rung >= ${PROVES_FROM_RUNG}) as proved`,
+       exists (select from pattern_vehicle w where w.pattern = p.key and w.had > 0 and w.jobs_for > 0) as seen,
+       exists (select from pattern_vehicle w where w.pattern = p.key and w.had > 0 and w.jobs_proved > 0) as proved`,
     ),
   );
   return rows.map(({ seen, proved, ...row }) => ({
@@ -138,6 +119,7 @@ export async function setKnownFailure(db: Db, known: KnownFailure, by: PersonId,
       known.withdrawnReason,
     ],
   );
+  await keepOfPattern(db, known.key);
 }
 
 export async function patternExists(db: Db, key: string): Promise<boolean> {

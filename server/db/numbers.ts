@@ -28,18 +28,11 @@ const values = ({ siteId, timeZone, from, to, model, person }: NumbersFilter) =>
   person,
 ];
 
-/**
- * Jobs that count, each with its minutes to the cause: tests up to the repair that cured it, and parts fitted in vain. $1 to $6 are the filter.
- */
+/** Jobs that count, each with what it took. $1 to $6 are the filter. */
 const PICKED = `picked as (
        select j.id, j.closed_at, j.finding, j.rung, j.came_back, j.closed_at at time zone $2 as closed_here,
-         coalesce((select sum(t.minutes) from job_test t where t.job_id = j.id and t.seq < coalesce(
-           (select max(x.seq) from job_part x where x.job_id = j.id and x.result in ('fixed', 'partly')), 2147483647)), 0)
-           + coalesce((select sum(x.minutes) from job_part x where x.job_id = j.id and x.result = 'no-change'), 0) as minutes,
-         coalesce((select sum(x.minutes) from job_part x where x.job_id = j.id and x.result = 'no-change'), 0) as vain_minutes,
-         coalesce((select sum(x.cost) from job_part x where x.job_id = j.id and x.result = 'no-change'), 0) as vain_cost,
-         (select count(*) from job_part x where x.job_id = j.id and x.result = 'no-change' and not x.get_home) as vain_parts,
-         (select count(*) from job_part x where x.job_id = j.id and x.result is not null and not x.get_home) as parts
+         j.cause_minutes::float as minutes, j.vain_minutes, j.vain_cost, j.vain_parts, j.parts_tried as parts,
+         j.followed_advice as followed
        from job j
        join vehicle v on v.id = j.vehicle_id
        where j.site_id = $1 and j.closed_at is not null
@@ -95,11 +88,17 @@ export async function learning(db: Db, filter: NumbersFilter): Promise<LearningR
   return many<LearningRow>(
     db,
     `with ${PICKED}, ranked as (
-       select c.job_id, row_number() over (
-         partition by current_component(c.component), current_failure(c.failure) order by j.closed_at, j.id) as nth
-       from job j
-       join lateral (select * from job_cause k where k.job_id = j.id order by k.seq, k.component limit 1) c on true
-       where j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+       select f.job_id, row_number() over (partition by f.component, f.failure order by f.closed_at, f.job_id) as nth
+       from (
+         select distinct on (j.id) j.id as job_id, j.closed_at, coalesce(k.merged_into, k.key) as component,
+           coalesce(m.merged_into, m.key) as failure
+         from job j
+         join job_cause c on c.job_id = j.id
+         join component k on k.key = c.component
+         join failure m on m.key = c.failure
+         where j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+         order by j.id, c.seq, c.component
+       ) f
      )
      select case when nth = 1 then 'first' when nth <= 3 then 'second' when nth <= 10 then 'later' else 'often' end as bucket,
        count(*)::int as jobs, percentile_cont(0.5) within group (order by p.minutes) as "medianMinutes",
@@ -124,10 +123,11 @@ export async function vainByComponent(db: Db, filter: NumbersFilter): Promise<Va
   return many<VainComponentRow>(
     db,
     `with ${PICKED}
-     select current_component(x.component) as component, count(*)::int as fitted, sum(x.minutes)::float as minutes,
+     select coalesce(k.merged_into, k.key) as component, count(*)::int as fitted, sum(x.minutes)::float as minutes,
        sum(x.cost)::float as cost
      from picked p
      join job_part x on x.job_id = p.id and x.result = 'no-change' and not x.get_home
+     join component k on k.key = x.component
      group by 1
      order by minutes desc, 1`,
     values(filter),
@@ -175,10 +175,6 @@ export interface UndecidedRow {
   readonly minutes: number;
 }
 
-/** A test that spoke strongly for or against something. */
-const DECIDED = `exists (
-         select from jsonb_array_elements(t.effects) e where e ->> 'effect' in ('proves', 'confirms', 'clears'))`;
-
 const FEWEST_RUNS = 5;
 
 /** Tests that were run often and hardly ever decided: neither confirmed nor cleared anything. */
@@ -187,12 +183,12 @@ export async function undecidedTests(db: Db, filter: NumbersFilter): Promise<Und
     db,
     `with ${PICKED}
      select t.procedure, count(*)::int as run, sum(t.minutes)::float as minutes,
-       (count(*) filter (where ${DECIDED}))::int as decided
+       (count(*) filter (where t.decides))::int as decided
      from picked p
      join job_test t on t.job_id = p.id and t.procedure is not null
      group by 1
      having count(*) >= ${FEWEST_RUNS}
-     order by count(*) filter (where ${DECIDED})::float / count(*), 1
+     order by count(*) filter (where t.decides)::float / count(*), 1
      limit 8`,
     values(filter),
   );
@@ -210,30 +206,11 @@ export interface FollowedRow {
 export async function followedAdvice(db: Db, filter: NumbersFilter): Promise<FollowedRow[]> {
   return many<FollowedRow>(
     db,
-    `with ${PICKED}, act as (
-       select p.id, a.seq, a.what
-       from picked p
-       join (
-         select job_id, seq, 'test ' || procedure as what from job_test where procedure is not null
-         union all
-         select job_id, seq, 'repair ' || component || '/' || failure from job_part where failure is not null and not get_home
-       ) a on a.job_id = p.id
-     ), told as (
-       select act.id, act.what = case o.odds -> 'next' ->> 'kind'
-           when 'test' then 'test ' || (o.odds -> 'next' ->> 'procedure')
-           when 'repair' then 'repair ' || (o.odds -> 'next' ->> 'cause') end as followed
-       from act
-       join lateral (
-         select e.odds from entry_odds e where e.job_id = act.id and e.seq < act.seq order by e.seq desc limit 1
-       ) o on o.odds -> 'next' <> 'null'
-     ), by_job as (
-       select id, avg(coalesce(followed, false)::int) >= 0.5 as followed from told group by id
-     )
-     select b.followed, count(*)::int as jobs, percentile_cont(0.5) within group (order by p.minutes) as "medianMinutes",
+    `with ${PICKED}
+     select p.followed, count(*)::int as jobs, percentile_cont(0.5) within group (order by p.minutes) as "medianMinutes",
        avg((p.vain_parts > 0)::int)::float as "vainShare"
-     from by_job b
-     join picked p on p.id = b.id
-     where p.finding = 'root-cause'
+     from picked p
+     where p.finding = 'root-cause' and p.followed is not null
      group by 1
      order by 1 desc`,
     values(filter),
@@ -250,10 +227,12 @@ export async function slowestCauses(db: Db, filter: NumbersFilter): Promise<Cost
   return many<CostlyCauseRow>(
     db,
     `with ${PICKED}
-     select current_component(c.component) as component, current_failure(c.failure) as failure, count(distinct p.id)::int as jobs,
+     select coalesce(k.merged_into, k.key) as component, coalesce(m.merged_into, m.key) as failure, count(distinct p.id)::int as jobs,
        percentile_cont(0.5) within group (order by p.minutes) as "medianMinutes"
      from picked p
      join job_cause c on c.job_id = p.id
+     join component k on k.key = c.component
+     join failure m on m.key = c.failure
      where p.finding = 'root-cause' and not p.came_back
      group by 1, 2
      having count(distinct p.id) >= 3
@@ -263,15 +242,14 @@ export async function slowestCauses(db: Db, filter: NumbersFilter): Promise<Cost
   );
 }
 
-/** The models of this site's closed jobs. */
-export async function modelsWithJobs(db: Db, siteId: SiteId): Promise<readonly string[]> {
+/** The models that closed jobs were on. */
+export async function modelsWithJobs(db: Db): Promise<readonly string[]> {
   const rows = await many<{ model: string }>(
     db,
-    `select distinct v.make || ' ' || v.model as model
-     from vehicle v
-     where exists (select from job j where j.vehicle_id = v.id and j.site_id = $1 and j.closed_at is not null)
+    `select distinct split_part(feature, '|', 2) || ' ' || split_part(feature, '|', 3) as model
+     from feature_jobs
+     where feature like 'model|%' and jobs > 0
      order by 1`,
-    [siteId],
   );
   return rows.map(({ model }) => model);
 }

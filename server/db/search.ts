@@ -55,7 +55,7 @@ export async function identitiesOf(db: Db, identities: readonly string[]): Promi
      union all
      select kind, coalesce(merged_into, name), name, make
      from variant_name
-     where folded = any($1)`,
+     where search_identity(name) = any($1)`,
     [identities],
   );
 }

@@ -2,22 +2,47 @@ import "server-only";
 import type { Cause } from "@/core/book";
 import type { JobId, SiteId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
+import type { Mark } from "@/core/lesson";
 import { CAUSES_OF_JOB } from "./facts";
 import type { Db } from "./pool";
 import { many } from "./rows";
 
 /** What the closed jobs say of one thing of the book: a component, a code, an engine, a model. */
 
-/** Which jobs count, by what they are asked for; $1 and $2 are its name. */
-const SETS = {
-  component: `j.id in (
-       select c.job_id from job_cause c
-       where c.component in (select k.key from component k where coalesce(k.merged_into, k.key) = $1))`,
-  code: "j.id in (select c.job_id from job_code c where c.code = $1)",
-  engine: "v.engine = $1",
-  model: "v.make = $1 and v.model = $2",
-} as const;
-export type SubjectKind = keyof typeof SETS;
+/** So many jobs are counted, the latest ones. */
+export const MOST_SUBJECT_JOBS = 2000;
+
+/** The latest closed jobs that have one of these marks. */
+export async function latestJobsWith(db: Db, marks: readonly Mark[]): Promise<readonly JobId[]> {
+  const rows = await many<{ id: JobId }>(
+    db,
+    `select f.job_id as id
+     from unnest($1::text[]) as mark,
+       lateral (
+         select job_id, at from job_feature where feature = mark order by at desc, job_id limit ${MOST_SUBJECT_JOBS}
+       ) f
+     group by f.job_id
+     order by max(f.at) desc, f.job_id
+     limit ${MOST_SUBJECT_JOBS}`,
+    [marks],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** In which ways a component is known to fail. */
+export async function failuresOf(db: Db, component: string): Promise<readonly string[]> {
+  const rows = await many<{ failure: string }>(
+    db,
+    `select distinct current_failure(c.failure) as failure
+     from cause c
+     where c.component in (select k.key from component k where coalesce(k.merged_into, k.key) = $1)`,
+    [component],
+  );
+  return rows.map(({ failure }) => failure);
+}
+
+export const SUBJECT_KINDS = ["component", "code", "engine", "model"] as const;
+export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 
 /** A thing of the book: `of` is a model's make, and empty otherwise. */
 export interface Subject {
@@ -26,49 +51,36 @@ export interface Subject {
   readonly of: string;
 }
 
-/** So many jobs are counted, the latest ones. */
-export const MOST_SUBJECT_JOBS = 2000;
-
-const values = ({ kind, name, of }: Subject): readonly string[] => (kind === "model" ? [of, name] : [name]);
-
-/** The jobs that count, as `picked`. */
-const picked = ({ kind }: Subject) => `picked as (
+/** The jobs $1, as `picked`. */
+const PICKED = `picked as (
        select j.*, v.make, v.model, v.year, v.engine
        from job j
        join vehicle v on v.id = j.vehicle_id
-       where j.closed_at is not null and ${SETS[kind]}
-       order by j.closed_at desc, j.id
-       limit ${MOST_SUBJECT_JOBS}
+       where j.id = any($1)
      )`;
 
 export interface CauseSeenRow extends Cause {
   readonly jobs: number;
-  /** Minutes of tests before the cause was named and of parts fitted in vain, as a rule. */
+  /** Minutes of tests up to the repair that cured it and of parts fitted in vain, as a rule. */
   readonly medianMinutes: number;
   readonly places: readonly string[];
   readonly models: readonly string[];
 }
 
 /** Causes that the jobs came to and that still stand, the most frequent first. */
-export async function causesOfSubject(db: Db, subject: Subject): Promise<CauseSeenRow[]> {
+export async function causesOfSubject(db: Db, jobs: readonly JobId[]): Promise<CauseSeenRow[]> {
   return many<CauseSeenRow>(
     db,
-    `with ${picked(subject)}, took as (
-       select p.id,
-         coalesce((select sum(t.minutes) from job_test t where t.job_id = p.id), 0)
-           + coalesce((select sum(x.minutes) from job_part x where x.job_id = p.id and x.result = 'no-change'), 0) as minutes
-       from picked p
-     )
+    `with ${PICKED}
      select current_component(c.component) as component, current_failure(c.failure) as failure,
-       count(distinct p.id)::int as jobs, percentile_cont(0.5) within group (order by t.minutes) as "medianMinutes",
+       count(distinct p.id)::int as jobs, percentile_cont(0.5) within group (order by p.cause_minutes::float) as "medianMinutes",
        array_remove(array_agg(distinct c.place), null) as places, array_agg(distinct p.model order by p.model) as models
      from picked p
      join job_cause c on c.job_id = p.id
-     join took t on t.id = p.id
      where p.finding = 'root-cause' and not p.came_back
      group by 1, 2
      order by jobs desc, 1, 2`,
-    values(subject),
+    [jobs],
   );
 }
 
@@ -80,17 +92,17 @@ export interface VainRow {
 }
 
 /** Parts that were fitted in vain on these jobs, the most frequent first. */
-export async function vainOfSubject(db: Db, subject: Subject): Promise<VainRow[]> {
+export async function vainOfSubject(db: Db, jobs: readonly JobId[]): Promise<VainRow[]> {
   return many<VainRow>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select current_component(x.component) as component, count(*)::int as fitted, sum(x.minutes)::float as minutes,
        sum(x.cost)::float as cost
      from picked p
      join job_part x on x.job_id = p.id and x.result = 'no-change' and not x.get_home
      group by 1
      order by fitted desc, 1`,
-    values(subject),
+    [jobs],
   );
 }
 
@@ -103,22 +115,25 @@ export interface TestRow {
 }
 
 /** Procedures that were run on these jobs, those that settled most first. */
-export async function testsOfSubject(db: Db, subject: Subject): Promise<TestRow[]> {
+export async function testsOfSubject(db: Db, jobs: readonly JobId[]): Promise<TestRow[]> {
   return many<TestRow>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select t.procedure, count(*)::int as run,
-       (count(*) filter (where exists (
-         select from jsonb_array_elements(current_effects(t.effects)) e
-         where e ->> 'effect' in ('proves', 'confirms') and exists (
-           select from job_cause c where c.job_id = p.id and current_component(c.component) = e ->> 'component')
+       (count(*) filter (where t.decides and exists (
+         select
+         from jsonb_array_elements(t.effects) e
+         join component k on k.key = e ->> 'component'
+         join job_cause c on c.job_id = p.id
+         join component f on f.key = c.component
+         where e ->> 'effect' in ('proves', 'confirms') and coalesce(f.merged_into, f.key) = coalesce(k.merged_into, k.key)
        )))::int as settled,
        percentile_cont(0.5) within group (order by t.minutes) as "medianMinutes"
      from picked p
      join job_test t on t.job_id = p.id and t.procedure is not null
      group by 1
      order by settled desc, run desc, 1`,
-    values(subject),
+    [jobs],
   );
 }
 
@@ -146,17 +161,17 @@ export interface CountRow {
 const MOST_COUNTED = 12;
 
 /** Codes that these jobs held, the most frequent first. */
-export async function codesOfSubject(db: Db, subject: Subject): Promise<CountRow[]> {
+export async function codesOfSubject(db: Db, jobs: readonly JobId[]): Promise<CountRow[]> {
   return many<CountRow>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select c.code as name, count(distinct p.id)::int as jobs
      from picked p
      join job_code c on c.job_id = p.id
      group by 1
      order by jobs desc, 1
      limit ${MOST_COUNTED}`,
-    values(subject),
+    [jobs],
   );
 }
 
@@ -166,16 +181,16 @@ export interface ModelRow extends CountRow {
 }
 
 /** Models that these jobs were on, and how many vehicles of them. */
-export async function modelsOfSubject(db: Db, subject: Subject): Promise<ModelRow[]> {
+export async function modelsOfSubject(db: Db, jobs: readonly JobId[]): Promise<ModelRow[]> {
   return many<ModelRow>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select p.make || ' ' || p.model as name, p.make, p.model, count(distinct p.id)::int as jobs
      from picked p
      group by 1, 2, 3
      order by jobs desc, 1
      limit ${MOST_COUNTED}`,
-    values(subject),
+    [jobs],
   );
 }
 
@@ -191,40 +206,39 @@ export interface SubjectJob {
 const MOST_LATEST = 12;
 
 /** The latest of these jobs on this site. */
-export async function latestOfSubject(db: Db, siteId: SiteId, subject: Subject): Promise<SubjectJob[]> {
-  const site = values(subject).length + 1;
+export async function latestOfSubject(db: Db, siteId: SiteId, jobs: readonly JobId[]): Promise<SubjectJob[]> {
   return many<SubjectJob>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select j.id, j.number, j.make || ' ' || j.model || ', ' || j.year as vehicle, j.closed_at as "closedAt",
        j.came_back as "cameBack", ${CAUSES_OF_JOB} as causes
      from picked j
-     where j.site_id = $${site}
+     where j.site_id = $2
      order by j.closed_at desc, j.id
      limit ${MOST_LATEST}`,
-    [...values(subject), siteId],
+    [...[jobs], siteId],
   );
 }
 
 /** How many vehicles and closed jobs there are of a thing of the book. */
-export async function countSubject(db: Db, subject: Subject): Promise<{ jobs: number; vehicles: number }> {
+export async function countSubject(db: Db, jobs: readonly JobId[]): Promise<{ jobs: number; vehicles: number }> {
   const [row] = await many<{ jobs: number; vehicles: number }>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select count(*)::int as jobs, count(distinct vehicle_id)::int as vehicles from picked`,
-    values(subject),
+    [jobs],
   );
   return row ?? { jobs: 0, vehicles: 0 };
 }
 
 /** How the vehicles of these jobs are built, each variant once. */
-export async function variantsOfSubject(db: Db, subject: Subject): Promise<Vehicle[]> {
+export async function variantsOfSubject(db: Db, jobs: readonly JobId[]): Promise<Vehicle[]> {
   return many<Vehicle>(
     db,
-    `with ${picked(subject)}
+    `with ${PICKED}
      select distinct v.make, v.model, v.year, v.engine, v.transmission, v.drive, v.market, v.built, v.uses
      from picked p
      join vehicle v on v.id = p.vehicle_id`,
-    values(subject),
+    [jobs],
   );
 }

@@ -13,6 +13,7 @@ import {
 import { causeName, lowerFirst, type Labels } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
 import { countPatterns, type PatternCounts } from "@/server/db/known-failure-counts";
+import { readBookVersion } from "@/server/db/book-version";
 import { readKnownFailures } from "@/server/db/known-failures";
 import { namesOfShops } from "@/server/db/other-shops";
 import type { Db } from "@/server/db/pool";
@@ -54,9 +55,37 @@ export async function loadKnownFailures(db: Db): Promise<readonly GradedFailure[
   return all.map((known) => graded(known, byKey.get(known.key)));
 }
 
+/** What was worked out of all jobs, of which version of the book, and how long that took. */
+interface Proposed {
+  readonly version: string;
+  readonly proposals: readonly Proposal[];
+  readonly at: number;
+  readonly tookMs: number;
+}
+
+/** Where working it out takes longer than somebody waits, it may be so old while jobs close. */
+const WAITED_MS = 500;
+const OLD_MS = 5 * 60_000;
+
+// One for the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsProposals?: Proposed } = globalThis;
+
+async function allProposals(db: Db): Promise<readonly Proposal[]> {
+  const { version, own } = await readBookVersion(db);
+  const before = kept.deadEndsProposals;
+  const isFresh =
+    before && (before.version === version || (before.tookMs > WAITED_MS && Date.now() - before.at < OLD_MS));
+  if (isFresh && !own) return before.proposals;
+  const begun = performance.now();
+  const { variants, causes } = await countVariants(db);
+  const proposals = proposalsFrom(variants, causes);
+  if (!own) kept.deadEndsProposals = { version, proposals, at: Date.now(), tookMs: performance.now() - begun };
+  return proposals;
+}
+
 /** What the jobs themselves propose; what was dismissed is proposed again once more jobs speak for it. */
 export async function loadProposals(db: Db): Promise<readonly Proposal[]> {
-  const [{ variants, causes }, dismissed] = [await countVariants(db), await readDismissed(db)];
+  const dismissed = await readDismissed(db);
   const isDismissed = ({ component, failure, applies, jobs }: Proposal) =>
     dismissed.some(
       (each) =>
@@ -65,7 +94,7 @@ export async function loadProposals(db: Db): Promise<readonly Proposal[]> {
         sameApplies(each.applies, applies) &&
         jobs.length <= each.jobs,
     );
-  return proposalsFrom(variants, causes).filter((proposal) => !isDismissed(proposal));
+  return (await allProposals(db)).filter((proposal) => !isDismissed(proposal));
 }
 
 const sameApplies = (a: Applies, b: Applies) => scopeText(a) === scopeText(b);

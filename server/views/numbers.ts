@@ -96,7 +96,7 @@ export async function loadNumbers(site: Site, actor: Actor, query: NumbersQuery)
       undecidedTests(db, filter),
       followedAdvice(db, filter),
       slowestCauses(db, filter),
-      modelsWithJobs(db, site.id),
+      modelsWithJobs(db),
       isLead ? listPeople(db, site.id) : [],
       loadLabels(db),
     ]);

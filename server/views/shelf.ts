@@ -1,9 +1,9 @@
 import "server-only";
 import { subMonths } from "date-fns";
-import { curveOf, MONTH_KM, shelfNumber, watchedFleet } from "@/core/known-failures";
+import { curveOf, LEAST_FAILURES, MONTH_KM, shelfNumber, watchedFleet } from "@/core/known-failures";
 import { chanceOfFailing } from "@/core/statistics";
 import { loadLabels } from "@/server/book/load";
-import { vehiclesInScope } from "@/server/db/known-failure-counts";
+import { countPatterns, vehiclesInScope } from "@/server/db/known-failure-counts";
 import { readKnownFailures } from "@/server/db/known-failures";
 import { pool } from "@/server/db/pool";
 import { findRepairSheet } from "@/server/db/repairs";
@@ -49,12 +49,13 @@ export async function loadShelf(site: Site, now: Date): Promise<Omit<ShelfView, 
     listSpares(db, site.id),
     loadLabels(db),
   ]);
+  const failed = new Map((await countPatterns(db)).map((counts) => [counts.key, counts.failed]));
   const lines: ShelfLine[] = [];
   for (const each of known) {
     const { component, failure } = each;
     if (component === null || failure === null || each.proposed || each.withdrawnReason !== null) continue;
     const use = used.find((row) => row.component === component && row.failure === failure);
-    const wear = wearAMonth(await vehiclesInScope(db, each.key));
+    const wear = (failed.get(each.key) ?? 0) < LEAST_FAILURES ? null : wearAMonth(await vehiclesInScope(db, each.key));
     const expected = wear ?? (use?.used ?? 0) / MONTHS;
     const lead = leadDays(await findRepairSheet(db, { component, failure }));
     lines.push({

@@ -1,8 +1,11 @@
 import "server-only";
 import { codeStructure, genericText, readCode } from "@/core/codes";
-import { appliesTo, type Grade } from "@/core/book";
+import { appliesTo, causeKey, type Grade } from "@/core/book";
+import { codeFeature } from "@/core/case";
+import { exhaustive } from "@/core/exhaustive";
 import { EVERY_VEHICLE, scopeText } from "@/core/known-failures";
 import { wilson, type Interval } from "@/core/statistics";
+import { causeMark, vehicleMarks, type Mark } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
 import { causeName, type Labels } from "@/core/words";
 import { loadLabels, proceduresByKey, speakingFailures } from "@/server/book/load";
@@ -17,6 +20,8 @@ import {
   causesOfSubject,
   codesOfSubject,
   countSubject,
+  failuresOf,
+  latestJobsWith,
   latestOfSubject,
   modelsOfSubject,
   testsOfSubject,
@@ -63,23 +68,24 @@ export interface SubjectPage {
 export async function loadSubject(site: Site, subject: Subject): Promise<SubjectPage | null> {
   const db = pool();
   const labels = await loadLabels(db);
-  const counts = await countSubject(db, subject);
+  const jobs = await latestJobsWith(db, await marksOfSubject(subject));
+  const counts = await countSubject(db, jobs);
   const head = await headOf(subject, labels);
   if (!head || (!counts.jobs && (subject.kind === "engine" || subject.kind === "model"))) return null;
   const isComponent = subject.kind === "component";
   const [causes, vain, tests, codes, models, latest, behind, sources, patterns, procedures, variants] =
     await Promise.all([
-      causesOfSubject(db, subject),
-      vainOfSubject(db, subject),
-      testsOfSubject(db, subject),
-      codesOfSubject(db, subject),
-      modelsOfSubject(db, subject),
-      latestOfSubject(db, site.id, subject),
+      causesOfSubject(db, jobs),
+      vainOfSubject(db, jobs),
+      testsOfSubject(db, jobs),
+      codesOfSubject(db, jobs),
+      modelsOfSubject(db, jobs),
+      latestOfSubject(db, site.id, jobs),
       isComponent ? causesBehind(db, subject.name) : [],
       isComponent ? sourceRecordsOf(db, subject.name) : [],
       speakingFailures(db),
       proceduresByKey(db),
-      subject.kind === "model" || subject.kind === "engine" ? variantsOfSubject(db, subject) : [],
+      subject.kind === "model" || subject.kind === "engine" ? variantsOfSubject(db, jobs) : [],
     ]);
   return {
     subject,
@@ -107,6 +113,22 @@ export async function loadSubject(site: Site, subject: Subject): Promise<Subject
       outcome: job.causes.map((cause) => causeName(labels, cause)).join(" and ") || "no cause",
     })),
   };
+}
+
+/** By which its closed jobs are found. */
+async function marksOfSubject({ kind, name, of }: Subject): Promise<readonly Mark[]> {
+  const built = { make: of, model: name, year: 0, engine: name, transmission: null, drive: null, market: null };
+  switch (kind) {
+    case "component":
+      return (await failuresOf(pool(), name)).map((failure) => causeMark(causeKey({ component: name, failure })));
+    case "code":
+      return [codeFeature(name)];
+    case "engine":
+    case "model":
+      return [vehicleMarks(built)[kind] ?? ""];
+    default:
+      return exhaustive(kind, "marksOfSubject");
+  }
 }
 
 /** Of a model or an engine it is what applies to such vehicles, and says something of which. */
