@@ -6,6 +6,7 @@ import type { Actor } from "@/server/auth/session";
 import { setUpShop } from "@/server/auth/set-up";
 import { ensureCause } from "@/server/db/book";
 import { setKnownFailure } from "@/server/db/known-failures";
+import { setMarkPicture } from "@/server/db/mark-pictures";
 import { insertProcedure, readProcedure } from "@/server/db/procedures";
 import { setRepair, writeRepairSheet } from "@/server/db/repairs";
 import { setMarketMatters } from "@/server/db/catalogue";
@@ -38,6 +39,7 @@ import type { Stage } from "./play";
 import { uuidOf } from "./random";
 import { playStories, STORIES } from "./stories";
 import { PASSPHRASE, PEOPLE, SHOP, type PersonName } from "./world";
+import { sleevedLoom } from "./pictures";
 
 const LOADED = uuidOf("loaded") as CommandId;
 
@@ -156,6 +158,8 @@ async function writeBook(db: Db, stage: Stage, now: Date): Promise<void> {
     const by = known.proposed ? stage.actors.get("Tomas Orrel") : lead;
     await setKnownFailure(db, known, (by ?? lead).personId, now);
   }
+  const picture = { pattern: "packet-door-loom", mediaType: "image/jpeg", content: await sleevedLoom() };
+  await setMarkPicture(db, picture, { id: lead.personId, at: now });
   for (const meter of INSTRUMENTS)
     await setInstrument(
       db,

@@ -36,3 +36,15 @@ export function burntLead(): Promise<Buffer> {
       `<path d="M520 408 C 560 398, 600 392, 640 378" fill="none" stroke="#b96a2d" stroke-width="26" stroke-dasharray="14 6"/>`,
   );
 }
+
+/** A door's loom at the hinge: the improved one, in a grey ribbed sleeve. */
+export function sleevedLoom(): Promise<Buffer> {
+  const bend = "M330 800 C 330 560, 470 470, 620 430 S 880 330, 880 0";
+  return picture(
+    `<rect width="1200" height="800" fill="#3a4650"/><rect x="640" width="560" height="800" fill="#566673"/>` +
+      `<rect x="600" width="70" height="800" fill="#20262b"/>` +
+      `<path d="${bend}" fill="none" stroke="#1b1d1f" stroke-width="64"/>` +
+      `<path d="M352 640 C 400 540, 500 480, 620 430 S 800 350, 846 240" fill="none" stroke="#a9adb0" stroke-width="96"/>` +
+      `<path d="M352 640 C 400 540, 500 480, 620 430 S 800 350, 846 240" fill="none" stroke="#7d8285" stroke-width="96" stroke-dasharray="5 19"/>`,
+  );
+}

@@ -63,6 +63,14 @@ async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly
   return measured;
 }
 
+/** What was written is on the disk, and known to the planner, before anything is measured. */
+async function settle(): Promise<void> {
+  const client = await pool().connect();
+  for (const statement of ["set statement_timeout = 0", "vacuum analyze", "checkpoint", "reset statement_timeout"])
+    await client.query(statement);
+  client.release();
+}
+
 await program(async () => {
   const sizes = (process.argv[2] ?? "10000,100000,1000000").split(",").map(Number);
   const site = await firstSite(pool());
@@ -95,9 +103,7 @@ await program(async () => {
     }
     if (size > there) await inTransaction((db) => dealAgain(db, Math.round(size / there)));
     there = size;
-    await pool().query("vacuum analyze");
-    // What was written is on the disk before anything is measured.
-    await pool().query("checkpoint");
+    await settle();
     say(`${size} jobs are there after another ${((performance.now() - begun) / 1000).toFixed(0)} s.`);
     const asked = {
       site,

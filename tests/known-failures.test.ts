@@ -1,3 +1,4 @@
+import { join } from "node:path";
 import { beforeAll, describe, expect, test } from "vitest";
 import { PASSPHRASE } from "@/demo/world";
 import { Client, givenApplication } from "./support/application";
@@ -152,4 +153,17 @@ test("a whole one is written by a lead, and what is wrong stands at its field", 
     grade: expect.stringMatching(/hearsay|seen|proved/),
     details: { reports: [{ count: 4, of: 19 }] },
   });
+});
+
+test("the mark of the improved part is shown as it looks", async () => {
+  const section = "//section[@aria-label='How to tell in minutes']";
+  const picture = `${section}//img[starts-with(@alt, 'The mark: Grey sleeve')]`;
+  await browser.go("/known-failures/packet-door-loom");
+  await browser.find(picture);
+  await browser.press("Take it away");
+  await browser.find(`${section}[not(.//img)]`);
+  await browser.file("Picture of the mark", join(import.meta.dirname, "pictures.test.ts"));
+  await browser.find(`${section}//*[@role='alert'][contains(., 'pictures.test.ts')]`);
+  await browser.file("Picture of the mark", join(import.meta.dirname, "../docs/screenshots/sign-in.png"));
+  await browser.find(picture);
 });

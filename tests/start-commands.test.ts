@@ -17,6 +17,7 @@ import pg from "pg";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { ensureDebianPackages } from "@/scripts/lib/debian.mjs";
 import { freePort } from "@/scripts/lib/ports.mjs";
+import { processStart } from "@/scripts/lib/process.mjs";
 import { requireNode } from "@/scripts/lib/settings.mjs";
 import { Client, waitUntilHealthy } from "./support/application";
 import { PASSPHRASE, SHOP, VEHICLE } from "./support/workshop";
@@ -94,11 +95,16 @@ function children(): Map<number, number[]> {
   return found;
 }
 
-function killTree(pid: number): void {
+/** A process and all that it started, itself first. */
+function treeOf(pid: number): readonly number[] {
   const all = children();
   const list = [pid];
   for (const each of list) list.push(...(all.get(each) ?? []));
-  for (const each of list)
+  return list;
+}
+
+function killTree(pid: number): void {
+  for (const each of treeOf(pid))
     try {
       process.kill(each, "SIGKILL");
     } catch {
@@ -108,10 +114,43 @@ function killTree(pid: number): void {
 
 /** kill -9 for everything at once: the start command, the application, and the database with all its processes. */
 function killEverything(command: ChildProcess): void {
-  const postmaster = Number(readFileSync(join(String(clusterState().pgData), "postmaster.pid"), "utf8").split("\n")[0]);
-  killTree(postmaster);
+  killTree(postmaster());
   killTree(command.pid ?? 0);
 }
+
+/** The database's first process; 0 where there is none. */
+function postmaster(): number {
+  const file = join(String(clusterState().pgData), "postmaster.pid");
+  return existsSync(file) ? Number(readFileSync(file, "utf8").split("\n")[0]) : 0;
+}
+
+/** The process that serves, which a start command has started. */
+function applicationOf({ pid = 0 }: ChildProcess): number {
+  const found = (children().get(pid) ?? []).find((each) =>
+    readFileSync(`/proc/${each}/cmdline`, "utf8").includes("next"),
+  );
+  if (found === undefined) throw new Error("no application was started");
+  return found;
+}
+
+const isAlive = (pid: number): boolean => pid > 0 && processStart(pid) !== null;
+
+const PATIENCE_MS = 30_000;
+
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (const end = Date.now() + PATIENCE_MS; !(await holds());) {
+    if (Date.now() > end) throw new Error("it did not come about in half a minute");
+    await new Promise((done) => setTimeout(done, 250));
+  }
+}
+
+const untilGone = (origin: string) =>
+  until(() =>
+    fetch(`${origin}/api/v1/health`).then(
+      () => false,
+      () => true,
+    ),
+  );
 
 describe("npm start", () => {
   test("makes a cluster on loopback, with a password, checksums and fsync, and stops it cleanly", async () => {
@@ -198,6 +237,75 @@ describe("npm start", () => {
     expect(entries).toEqual({ jobs: 200, entries: 200 });
     second.child.kill("SIGTERM");
     expect((await second.ended).code).toBe(0);
+  });
+
+  test("what is killed comes back by itself, and what was acknowledged is there: the application, then the database", async () => {
+    const { child, ended } = start(dataDir, port);
+    await waitUntilHealthy(origin());
+    const lead = await Client.signedIn(origin(), "Lead", PASSPHRASE);
+    const open = async (complaint: string) =>
+      (await lead.command("open-job", { vehicle: { ...VEHICLE, plate: null }, complaint })).status;
+    expect(await open("before")).toBe(200);
+    process.kill(applicationOf(child), "SIGKILL");
+    await untilGone(origin());
+    await waitUntilHealthy(origin());
+    expect(await open("between")).toBe(200);
+    killTree(postmaster());
+    const answers = new Set<number>();
+    await until(async () => {
+      const status = await open("after").catch(() => 0);
+      answers.add(status);
+      return status === 200;
+    });
+    // Nothing that is the database's fault is told as a fault of ours.
+    expect([...answers].filter((status) => status !== 200 && status !== 503)).toEqual([]);
+    const found = await ask<{ complaint: string }>(
+      "select complaint from job where complaint in ('before', 'between', 'after')",
+    );
+    expect(found.map(({ complaint }) => complaint).sort()).toEqual(["after", "before", "between"]);
+    child.kill("SIGTERM");
+    const { code, output } = await ended;
+    expect(code).toBe(0);
+    expect(output).toMatch(/The application ended \(SIGKILL\); it is started again\..*The database is back\./s);
+  });
+
+  test("on a data directory that is served says so and ends, whatever its port, and the first goes on", async () => {
+    const { child } = start(dataDir, port);
+    await waitUntilHealthy(origin());
+    const second = await start(dataDir, await freePort()).ended;
+    expect([second.code, second.output]).toEqual([
+      1,
+      `Dead Ends already runs on ${dataDir} (process ${child.pid}, ${origin()}). Stop it first, or set DATA_DIR to another folder.\n`,
+    ]);
+    expect((await fetch(`${origin()}/api/v1/health`)).status).toBe(200);
+    // Killed, it leaves application and database running: the next start ends the one and takes over the other.
+    const application = applicationOf(child);
+    const killed = new Promise((done) => child.once("exit", done));
+    child.kill("SIGKILL");
+    await killed;
+    expect(isAlive(application)).toBe(true);
+    const third = start(dataDir, port);
+    await until(async () => !isAlive(application));
+    await waitUntilHealthy(origin());
+    third.child.kill("SIGTERM");
+    expect((await third.ended).code).toBe(0);
+    expect(isAlive(postmaster())).toBe(false);
+  });
+
+  test.each(["SIGTERM", "SIGKILL"] as const)("ends with the npm that started it: %s", async (signal) => {
+    const npm = spawn("npm", ["start"], {
+      env: { ...process.env, DATABASE_URL: "", DATA_DIR: dataDir, PORT: String(port) },
+      stdio: "ignore",
+    });
+    running.add(npm);
+    const over = new Promise((done) => npm.once("close", done));
+    await waitUntilHealthy(origin());
+    const left = [...treeOf(npm.pid ?? 0), postmaster()];
+    expect(left.length).toBeGreaterThan(2);
+    npm.kill(signal);
+    await over;
+    running.delete(npm);
+    await until(async () => !left.some(isAlive));
   });
 
   test("npm run token prints one for the configured database, and nothing else", async () => {

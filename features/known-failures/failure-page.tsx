@@ -98,7 +98,7 @@ export function FailurePage({ page, site, mayEdit, mayExtend }: FailurePageProps
         </p>
         {known.note && <p className="text-ink-soft">{known.note}</p>}
       </Section>
-      <HowToTell page={page} />
+      <HowToTell page={page} mayEdit={mayEdit} />
       {details.bulletin && <BulletinSection page={page} site={site} />}
       <RepairsThatHold page={page} site={site} />
       <PreventionSum page={page} site={site} />

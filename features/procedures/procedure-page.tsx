@@ -13,10 +13,10 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import { Button, ButtonLink } from "@/ui/button";
+import { PictureBeside } from "@/features/shared/picture-beside";
 import { StepList } from "@/features/shared/step-list";
 import { Section } from "@/ui/section";
 import { KIND_WORDS } from "./kind-words";
-import { StepPicture } from "./step-picture";
 
 interface ProcedurePageProps {
   readonly view: ProcedureView;
@@ -71,7 +71,14 @@ export function ProcedurePage({
           <StepList
             procedure={procedure}
             behind={(step) =>
-              mayEdit && <StepPicture procedure={procedure.key} step={step} has={procedure.pictured.includes(step)} />
+              mayEdit && (
+                <PictureBeside
+                  address={`/api/v1/procedures/${procedure.key}/picture?step=${encodeURIComponent(step)}`}
+                  label={`Picture for: ${step}`}
+                  has={procedure.pictured.includes(step)}
+                  remove={{ name: "remove-step-picture", input: { procedure: procedure.key, step } }}
+                />
+              )
             }
           />
         </Section>

@@ -1,4 +1,5 @@
 import { finish } from "./child.mjs";
+import { holdInTurn } from "./hold.mjs";
 import { Stop, say } from "./say.mjs";
 import { root } from "./settings.mjs";
 import { fingerprint, setStamp, stampHolds } from "./stamp.mjs";
@@ -12,6 +13,15 @@ export const nextProgram = `${root}/node_modules/next/dist/bin/next`;
 export async function ensureBuild() {
   const print = fingerprint(root, [...SOURCES, ...SETTINGS], process.versions.node);
   if (stampHolds(STAMP, print)) return;
+  const turn = await holdInTurn(`${root}/.data/building`, () => say("Another start builds here …"));
+  try {
+    if (!stampHolds(STAMP, print)) await build(print);
+  } finally {
+    turn.release();
+  }
+}
+
+async function build(print) {
   say("Building …");
   const env = { NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" };
   const { code, output } = await finish(process.execPath, [nextProgram, "build"], { env, quiet: true });

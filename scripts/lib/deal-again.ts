@@ -1,4 +1,4 @@
-import type { Db } from "@/server/db/pool";
+import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 
 /** A job's own tables, with the columns that hold its id under another name. */
 const TABLES = [
@@ -27,6 +27,7 @@ const COUNTED = {
  */
 export async function dealAgain(db: Db, times: number): Promise<void> {
   if (times < 2) return;
+  await takeTheTimeItNeeds(db);
   await db.query("set local session_replication_role = replica");
   const again = `generate_series(2, ${times}) as n`;
   const { rows: last } = await db.query<{ most: number }>("select max(number) as most from job");

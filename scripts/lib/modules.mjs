@@ -1,4 +1,5 @@
 import { finish } from "./child.mjs";
+import { holdInTurn } from "./hold.mjs";
 import { Stop, say } from "./say.mjs";
 import { root } from "./settings.mjs";
 import { fingerprint, setStamp, stampHolds } from "./stamp.mjs";
@@ -9,6 +10,15 @@ const STAMP = `${root}/node_modules/.installed-stamp`;
 export async function ensureModules() {
   const print = fingerprint(root, ["package.json", "package-lock.json"], process.versions.node);
   if (stampHolds(STAMP, print)) return;
+  const turn = await holdInTurn(`${root}/.data/installing`, () => say("Another start installs npm packages here …"));
+  try {
+    if (!stampHolds(STAMP, print)) await install(print);
+  } finally {
+    turn.release();
+  }
+}
+
+async function install(print) {
   say("Installing npm packages …");
   const flags = ["ci", "--include=dev", "--no-audit", "--no-fund", "--loglevel=error"];
   const { code, output } = await finish("npm", flags, { quiet: true });

@@ -9,6 +9,15 @@ export function portIsFree(port, host = "127.0.0.1") {
   });
 }
 
+/** Whether nobody listens on it, at the latest after `limitMs`. */
+export async function portBecomesFree(port, host, limitMs) {
+  for (const end = Date.now() + limitMs; ;) {
+    if (await portIsFree(port, host)) return true;
+    if (Date.now() >= end) return false;
+    await new Promise((done) => setTimeout(done, 100));
+  }
+}
+
 /** A port nobody uses at this moment. */
 export function freePort() {
   return new Promise((done, fail) => {

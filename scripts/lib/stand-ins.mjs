@@ -1,13 +1,14 @@
 import { spawn } from "node:child_process";
 import { typescriptFlags } from "./child.mjs";
 import { freePort, portAnswers } from "./ports.mjs";
+import { asKnown } from "./process.mjs";
 import { root } from "./settings.mjs";
 
 const START_LIMIT_MS = 20_000;
 
 /**
  * Starts the stand-in for the vehicle interface, which comes with the demo.
- * @returns {Promise<{ url: string, stop: () => void }>}
+ * @returns {Promise<{ url: string, known: { pid: number, started: string | null }, stop: () => void }>}
  */
 export async function startVehicleInterface() {
   const port = await freePort();
@@ -15,5 +16,6 @@ export async function startVehicleInterface() {
   const env = { ...process.env, VEHICLE_INTERFACE_PORT: String(port) };
   const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
   await portAnswers(port, START_LIMIT_MS);
-  return { url: `http://127.0.0.1:${port}`, stop: () => child.kill("SIGTERM") };
+  const known = asKnown(child.pid);
+  return { url: `http://127.0.0.1:${port}`, known, stop: () => child.kill("SIGTERM") };
 }

@@ -32,7 +32,7 @@ export interface CaseInput {
 const list = (items: Joi.Schema) => Joi.array().max(200).items(items).default([]);
 
 /** A vehicle as the contract writes it. */
-export const vehicleOfContract = () =>
+const vehicleOfContract = () =>
   Joi.object({
     make: line(60).required(),
     model: line(60).required(),

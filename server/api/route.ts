@@ -5,6 +5,7 @@ import { isUuid, type CommandId } from "@/core/ids";
 import { may, type Right } from "@/server/auth/rights";
 import { actorOfSession, actorOfToken, SESSION_COOKIE, type Actor } from "@/server/auth/session";
 import { refuseInput } from "@/server/commands/refusal";
+import { isUnavailable } from "@/server/db/sqlstate";
 import { log } from "@/server/log";
 import { notAllowed, notSignedIn, problemResponse, type Problem } from "./problem";
 
@@ -57,12 +58,26 @@ export async function guarded(work: () => Promise<Response>): Promise<Response> 
   } catch (error) {
     const incident = randomUUID();
     log().error({ err: error, incident }, "request failed");
+    if (isUnavailable(error)) return unavailable();
     return problemResponse({
       status: 500,
       title: "Something went wrong",
       detail: `Nothing was saved. Try again; if it stays, tell your lead the number ${incident}.`,
     });
   }
+}
+
+const RETRY_AFTER_S = 5;
+
+/** Whether a write was kept nobody can say where the connection broke just then: sent again under its key it is kept once. */
+function unavailable(): Response {
+  const response = problemResponse({
+    status: 503,
+    title: "The database gives no answer",
+    detail: "Try again in a moment. What was saved already is not saved twice.",
+  });
+  response.headers.set("retry-after", String(RETRY_AFTER_S));
+  return response;
 }
 
 /** JSON that nobody keeps: what it says holds at this moment. */

@@ -2,7 +2,7 @@ import "server-only";
 import { emptyCounters } from "@/server/db/counters";
 import { closedJobIds } from "@/server/db/job-lists";
 import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
-import { inTransaction } from "@/server/db/pool";
+import { inTransaction, takeTheTimeItNeeds } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
 import { countOthersAnew } from "@/server/other-shops/apply";
 import { learnFrom } from "./keep";
@@ -13,6 +13,7 @@ import { learnFrom } from "./keep";
  */
 export async function rebuildCounters(onProgress: (done: number, of: number) => void = () => {}): Promise<number> {
   return inTransaction(async (db) => {
+    await takeTheTimeItNeeds(db);
     // Writers of counters wait until the rebuild is through, so that none of theirs is lost.
     await db.query(
       "lock table cause_count, feature_count, outcome_count, trial_count, job_feature, feature_jobs in exclusive mode",

@@ -102,6 +102,12 @@ interface Read {
   readonly at: number;
 }
 
+/** A vehicle that is here is never changed: when it was built and what it is used for make no other job of one that is here. */
+const asOnRecord = (job: CasebookJob, { vehicle: { built = null, uses = null } }: CasebookJob): CasebookJob => ({
+  ...job,
+  vehicle: { ...job.vehicle, built, uses },
+});
+
 /** Which job one is the comeback of, and was until now. */
 interface Comeback {
   readonly key: string;
@@ -131,7 +137,7 @@ class ImportOfJobs {
     const changed: Read[] = [];
     for (const each of batch) {
       const there = before.get(each.job.key);
-      if (!there || fingerprint(there) !== fingerprint(each.job)) changed.push(each);
+      if (!there || fingerprint(there) !== fingerprint(asOnRecord(each.job, there))) changed.push(each);
       await breath.take();
     }
     this.tally.unchanged += batch.length - changed.length;

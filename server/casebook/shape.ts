@@ -20,7 +20,7 @@ import { EVERY_VEHICLE, type KnownFailure } from "@/core/known-failures";
 import { PROOF_STEPS, type ProofResult, type ProofStep } from "@/core/proof";
 import type { Unit } from "@/core/measure";
 import { tidyVin, type Vehicle } from "@/core/vehicle";
-import { codeOfContract, symptomOfContract, vehicleOfContract } from "@/server/api/case-input";
+import { askedVehicle, codeOfContract, symptomOfContract } from "@/server/api/case-input";
 import { codeText } from "@/server/commands/record-inputs";
 import { key, line, minutes, money, optionalLine, optionalText, text, unit } from "@/server/input";
 import { detailsInput, knownAppliesInput, odometerWindow } from "@/server/known-failure-input";
@@ -259,7 +259,7 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   key: jobKey().required(),
   openedAt: moment().required(),
   closedAt: nullable(moment()),
-  vehicle: vehicleOfContract().keys({ vin }).required(),
+  vehicle: askedVehicle().keys({ vin }).required(),
   odometerKm: nullable(Joi.number().integer().min(0).max(5_000_000)),
   complaint: nullable(text(4000).empty("")),
   symptoms: list(symptomOfContract()).unique("key"),

@@ -160,7 +160,7 @@ async function takeInVehicles(
 class RowsOfJobs {
   readonly #vehicle = new CopyRows(
     "vehicle",
-    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, fuel text, gearbox text, equipment text[], created_at timestamptz, created_by uuid",
+    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, fuel text, gearbox text, equipment text[], built text, uses text[], created_at timestamptz, created_by uuid",
   );
   readonly job = new CopyRows(
     "job",
@@ -189,9 +189,9 @@ class RowsOfJobs {
 
   addVehicle({ id, vehicle }: NewVehicle, by: string, now: Date): void {
     const { vin, make, model, year, engine, transmission, drive, market } = vehicle;
-    const { fuel = null, gearbox = null, equipment = null } = vehicle;
-    const built = [engine, transmission, drive, market, fuel, gearbox, equipment];
-    this.#vehicle.add(id, vin, make, model, year, ...built, now, by);
+    const { fuel = null, gearbox = null, equipment = null, built = null, uses = null } = vehicle;
+    const variant = [engine, transmission, drive, market, fuel, gearbox, equipment, built, uses];
+    this.#vehicle.add(id, vin, make, model, year, ...variant, now, by);
   }
 
   /** What a job's entries add up to. */

@@ -21,6 +21,7 @@ import {
   setKnownFailure,
   withdrawPattern,
 } from "@/server/db/known-failures";
+import { removeMarkPicture } from "@/server/db/mark-pictures";
 import { procedureExists } from "@/server/db/procedures";
 import { dismissProposal } from "@/server/db/proposals";
 import { wordExists, type WordKind } from "@/server/db/words";
@@ -262,6 +263,17 @@ export const dismissKnownFailure: Command<DismissInput, null> = {
   }),
   async run({ db, actor, now }, { component, failure, applies, jobs, reason }) {
     await dismissProposal(db, { component, failure, applies, jobs, reason }, { id: actor.personId, at: now });
+    return null;
+  },
+};
+
+/** Takes the picture of the mark away from a known failure. */
+export const takeMarkPicture: Command<{ readonly key: string }, null> = {
+  name: "remove-mark-picture",
+  right: "book.edit",
+  input: Joi.object({ key: key().required() }),
+  async run({ db }, { key: pattern }) {
+    if (!(await removeMarkPicture(db, pattern))) refuse({ code: "not-found", what: "picture of the mark" });
     return null;
   },
 };

@@ -14,6 +14,7 @@ import {
   noteKnownFailure,
   reportKnownFailure,
   takeInKnownFailure,
+  takeMarkPicture,
   withdrawKnownFailure,
   writeKnownFailure,
 } from "./known-failures";
@@ -94,6 +95,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   writeRepair,
   writeKnownFailure,
   importKnownFailures,
+  takeMarkPicture,
   takeInKnownFailure,
   withdrawKnownFailure,
   mergeIntoKnownFailure,

@@ -67,7 +67,7 @@ export async function readCasebookJobs(
        'key', j.key, 'openedAt', j.opened_at, 'closedAt', j.closed_at,
        'vehicle', json_build_object('make', v.make, 'model', v.model, 'year', v.year, 'engine', v.engine,
          'transmission', v.transmission, 'drive', v.drive, 'market', v.market, 'fuel', v.fuel, 'gearbox', v.gearbox,
-         'equipment', v.equipment, 'vin', v.vin),
+         'equipment', v.equipment, 'built', v.built, 'uses', v.uses, 'vin', v.vin),
        'odometerKm', j.odometer_km, 'complaint', nullif(j.complaint, '(not told)'),
        'symptoms', (select coalesce(json_agg(json_build_object('key', s.symptom,
              'conditions', array(select distinct current_condition(c) from job_symptom o, unnest(o.conditions) c

@@ -3,7 +3,7 @@ import { addCounts, NO_COUNT, type CauseKey, type Count, type CountsByCause, typ
 import { codeFeature } from "@/core/case";
 import type { Lesson } from "@/core/lesson";
 import type { GroupKey } from "@/core/vehicle";
-import type { Db } from "./pool";
+import { takeTheTimeItNeeds, type Db } from "./pool";
 import { execute, many } from "./rows";
 
 /** A counter row by its key's columns, and what to add to it: whole numbers, so that sums are exact. */
@@ -49,8 +49,9 @@ export async function countTogether(db: Db): Promise<void> {
   await execute(db, "select pg_advisory_xact_lock_shared($1)", [COUNTING]);
 }
 
-/** Waits for every change of a job that is under way and holds the next ones up until the transaction ends. */
+/** Waits for every change of a job that is under way and holds the next ones up until the transaction ends: the beginning of long work. */
 export async function countAlone(db: Db): Promise<void> {
+  await takeTheTimeItNeeds(db);
   await execute(db, "select pg_advisory_xact_lock($1)", [COUNTING]);
 }
 

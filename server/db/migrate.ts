@@ -2,7 +2,7 @@ import "server-only";
 import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { inTransaction, pool, type Db } from "./pool";
+import { inTransaction, takeTheTimeItNeeds, pool, type Db } from "./pool";
 import { many } from "./rows";
 
 export interface Migration {
@@ -55,6 +55,7 @@ interface AppliedRow {
  */
 export async function migrate(own: readonly Migration[] = ownMigrations()): Promise<readonly string[]> {
   await inTransaction(async (db) => {
+    await takeTheTimeItNeeds(db);
     await takeLock(db);
     await db.query(
       `create table if not exists migration (
@@ -71,6 +72,7 @@ export async function migrate(own: readonly Migration[] = ownMigrations()): Prom
 
 async function applyOne(migration: Migration, own: readonly Migration[]): Promise<boolean> {
   return inTransaction(async (db) => {
+    await takeTheTimeItNeeds(db);
     await takeLock(db);
     const applied = await appliedRows(db);
     const problem = problemOf(applied, own);

@@ -15,6 +15,11 @@ pg.types.setTypeParser(DATE_OID, (text) => text);
 export type Db = Pick<pg.ClientBase, "query">;
 
 const MOST_CONNECTIONS = 12;
+/** Every wait has an end: for a free connection, for what somebody else holds, for one statement, for a transaction that does nothing. */
+const CONNECTION_MS = 8_000;
+const LOCK_MS = 20_000;
+const STATEMENT_MS = 60_000;
+const IDLE_TRANSACTION_MS = 120_000;
 
 // One pool for the whole process, also when the development server loads this module again.
 const kept: typeof globalThis & { deadEndsPool?: pg.Pool } = globalThis;
@@ -30,6 +35,11 @@ function makePool(): pg.Pool {
     connectionString: settings().databaseUrl,
     max: MOST_CONNECTIONS,
     application_name: "dead-ends",
+    keepAlive: true,
+    connectionTimeoutMillis: CONNECTION_MS,
+    lock_timeout: LOCK_MS,
+    statement_timeout: STATEMENT_MS,
+    idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
   });
   // A connection that breaks while idle is replaced on the next use; without a listener it would end the process.
   made.on("error", () => {});
@@ -40,6 +50,13 @@ function makePool(): pg.Pool {
 export async function closePool(): Promise<void> {
   await kept.deadEndsPool?.end();
   delete kept.deadEndsPool;
+}
+
+/** Lifts the limits for the rest of a transaction: for long work that somebody asked for and waits for. */
+export async function takeTheTimeItNeeds(db: Db): Promise<void> {
+  await db.query("set local statement_timeout = 0");
+  await db.query("set local lock_timeout = 0");
+  await db.query("set local idle_in_transaction_session_timeout = 0");
 }
 
 /** Runs `work` in one transaction: all of it is kept, or nothing where it throws. */

@@ -12,3 +12,26 @@ export function sqlStateOf(error: unknown): string | null {
   if (typeof error !== "object" || error === null || !("code" in error)) return null;
   return typeof error.code === "string" ? error.code : null;
 }
+
+/** Classes of SQLSTATEs, and single ones, by which a database says that it cannot just now: it starts or ends, is full, or somebody holds what is needed. */
+const NOT_NOW = ["08", "53", "57P", "57014", "55P03", "25P03", "40001", "40P01"];
+/** The same of a connection. */
+const NO_CONNECTION = new Set([
+  "ECONNREFUSED",
+  "ECONNRESET",
+  "EPIPE",
+  "ETIMEDOUT",
+  "EHOSTUNREACH",
+  "ENOTFOUND",
+  "EAI_AGAIN",
+]);
+/** node-postgres names these by their text alone. */
+const LOST =
+  /^(?:timeout exceeded when trying to connect|Connection terminated|Client has encountered a connection error)/;
+
+/** Whether it was the database that could not answer, and the same request may succeed a moment later. */
+export function isUnavailable(error: unknown): boolean {
+  const state = sqlStateOf(error);
+  if (state !== null) return NO_CONNECTION.has(state) || NOT_NOW.some((each) => state.startsWith(each));
+  return error instanceof Error && LOST.test(error.message);
+}

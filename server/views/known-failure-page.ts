@@ -24,6 +24,7 @@ import {
   type RepairWatched,
 } from "@/server/db/known-failure-counts";
 import { findKnownFailure } from "@/server/db/known-failures";
+import { markPictureSince } from "@/server/db/mark-pictures";
 import { namesOfShops } from "@/server/db/other-shops";
 import { pool } from "@/server/db/pool";
 import { readProcedure } from "@/server/db/procedures";
@@ -60,6 +61,8 @@ export interface KnownFailurePage {
   readonly scope: string;
   readonly symptoms: readonly string[];
   readonly conditions: readonly string[];
+  /** When the picture of the mark was put there; null where there is none. */
+  readonly markPictureSince: Date | null;
   readonly check: { readonly key: string; readonly title: string; readonly minutes: number } | null;
   readonly grid: Grid;
   /** How many of the vehicles that it speaks of fail; null where none is on record. */
@@ -78,7 +81,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
   const db = pool();
   const found = await findKnownFailure(db, key);
   if (!found) return null;
-  const [[counts], seen, variants, repairs, jobs, labels, check, repair, told, from] = await Promise.all([
+  const [[counts], seen, variants, repairs, jobs, labels, check, repair, told, from, pictured] = await Promise.all([
     countPatterns(db, key),
     vehiclesInScope(db, key),
     variantsOfPattern(db, key),
@@ -93,6 +96,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
       found.details.repairs.flatMap(({ component }) => component ?? []),
     ),
     namesOfShops(db, "pattern").then((names) => names.get(key) ?? null),
+    markPictureSince(db, key),
   ]);
   const known = graded(found, counts);
   return {
@@ -102,6 +106,7 @@ export async function loadKnownFailurePage(site: Site, key: string): Promise<Kno
     scope: scopeText(known.applies),
     symptoms: known.symptoms.map((symptom) => labels.symptom(symptom)),
     conditions: known.conditions.map((condition) => labels.condition(condition)),
+    markPictureSince: pictured,
     check: check && { key: check.key, title: check.title, minutes: check.minutes + check.accessMinutes },
     grid: scopeGrid(known.applies, variants),
     share: known.vehicles > 0 ? wilson(known.failed, known.vehicles, CONFIDENCE) : null,

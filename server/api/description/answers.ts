@@ -243,7 +243,7 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
   }),
   otherShop: object({ id: text, name: text, weight: number, jobs: whole, broughtAt: text }),
   progress: object({ done: whole, of: whole }),
-  health: object({ status: text, database: text, migrations: orNull(text) }),
+  health: object({ status: text, database: text, migrations: orNull(text), live: flag, ready: flag }),
   inputProblem: object({ path: text, message: text }),
   problem: object(
     { type: text, title: text, status: whole, detail: text, "problems?": listOf(ref("inputProblem")) },

@@ -3,7 +3,7 @@ import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
-import { NOW, OpenJob, openWorkshop, part, VEHICLE } from "@/tests/support/workshop";
+import { done, NOW, OpenJob, openWorkshop, part, send, VEHICLE } from "@/tests/support/workshop";
 import { ask, askJson, type AskAnswer } from "./ask";
 
 givenDatabase();
@@ -113,6 +113,15 @@ describe("one field over the book", () => {
     expect(platesOf(hose).slice(0, 2).sort()).toEqual(["AB 12", "AB 13"]);
     const none = await asked("letter uphill");
     expect([none.hasAll, none.jobs.length]).toEqual([false, 3]);
+  });
+
+  test("in whatever script the shop writes", async () => {
+    const word = { kind: "symptom", label: "Не заводится", system: "engine" };
+    const { key } = await done<{ key: string }>(send(technician, "add-word", word));
+    await closed({ plate: "АВ 77", complaint: "Δεν ξεκινά τον χειμώνα" });
+    expect(await told("не завадится")).toEqual([`symptom ${key}`]);
+    expect(platesOf(await asked("χειμωνα"))).toEqual(["АВ 77"]);
+    expect(platesOf(await asked("ав-77"))).toEqual(["АВ 77"]);
   });
 
   test("writes it as the contract does", async () => {

@@ -3,48 +3,52 @@
 import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { commandPath, newUuid } from "@/features/shared/send-command";
-import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { FileButton } from "@/ui/file-button";
+import { commandPath, newUuid } from "./send-command";
+import { useCommand } from "./use-command";
 
-interface StepPictureProps {
-  readonly procedure: string;
-  readonly step: string;
+interface PictureBesideProps {
+  /** Where it is sent. */
+  readonly address: string;
+  /** What it is a picture of, for those who do not see the button. */
+  readonly label: string;
   readonly has: boolean;
+  /** The write that takes it away, and its input. */
+  readonly remove: { readonly name: string; readonly input: object };
 }
 
-/** Puts a picture beside a step, or takes it away. */
-export function StepPicture({ procedure, step, has }: StepPictureProps) {
+/** Puts a picture beside something of the book, or takes it away. */
+export function PictureBeside({ address, label, has, remove }: PictureBesideProps) {
   const router = useRouter();
-  const remove = useCommand(commandPath("remove-step-picture"));
+  const removing = useCommand(commandPath(remove.name));
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const add = async (file: File) => {
     setBusy(true);
-    setProblem(await send(`/api/v1/procedures/${procedure}/picture?step=${encodeURIComponent(step)}`, file));
+    setProblem(await send(address, file));
     setBusy(false);
     router.refresh();
   };
   return (
-    <span className="flex flex-wrap items-center gap-2">
+    <span className="flex flex-wrap items-center gap-2 print:hidden">
       <FileButton
         look="quiet"
         accept="image/jpeg,image/png,image/webp"
         busy={busy}
-        label={`Picture for: ${step}`}
+        label={label}
         onPick={(file) => void add(file)}
       >
         <Camera aria-hidden size={18} /> {has ? "Another picture" : "Picture"}
       </FileButton>
       {has && (
-        <Button look="quiet" busy={remove.busy} onClick={() => void remove.send({ procedure, step })}>
+        <Button look="quiet" busy={removing.busy} onClick={() => void removing.send(remove.input)}>
           Take it away
         </Button>
       )}
-      {(problem ?? remove.message) && (
+      {(problem ?? removing.message) && (
         <span role="alert" className="font-medium text-brick">
-          {problem ?? remove.message}
+          {problem ?? removing.message}
         </span>
       )}
     </span>
