@@ -1,5 +1,5 @@
 import "server-only";
-import { causeKey } from "@/core/book";
+import { causeKey, CONDITION_TOPICS } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import type { JobFacts } from "@/core/job";
 import { lessonOf } from "@/core/lesson";
@@ -118,9 +118,9 @@ function bookOf({ id, book }: Kept): CasebookBook {
 
 async function addToBook({ db, by, now }: Speaking, shop: string, added: Translated): Promise<void> {
   for (const [kind, word] of added.words) {
-    const { key, label, system = null, topic = "other", needs } = word;
-    // A topic was checked by the schema of casebooks, or is "other".
-    await insertWord(db, kind, { key, label, system, topic: topic as "other" }, { id: by, at: now });
+    const { key, label, system = null, needs } = word;
+    const topic = CONDITION_TOPICS.find((each) => each === word.topic) ?? "other";
+    await insertWord(db, kind, { key, label, system, topic }, { id: by, at: now });
     if (needs) await writeNeeds(db, key, needs);
   }
   for (const kind of ["symptom", "condition", "component", "failure"] as const)
