@@ -278,7 +278,7 @@ test("health tells of the database and its migrations", async () => {
   const response = await nobody.get("/api/v1/health");
   expect([response.status, await response.json()]).toEqual([
     200,
-    { status: "ok", database: "reachable", migrations: "current" },
+    { status: "ok", database: "reachable", migrations: "current", live: true, ready: true },
   ]);
 });
 

@@ -76,7 +76,7 @@ test("a casebook is saved and taken over on its page; one with mistakes is refus
   const good = join(folder, "shop.json");
   writeFileSync(good, JSON.stringify(out));
   await browser.go("/casebook");
-  await browser.click("//label[starts-with(normalize-space(.), 'Our own')]//input");
+  await browser.click("//button[starts-with(normalize-space(.), 'Our own')]");
   await browser.file("Take over a casebook", good);
   await browser.find(`//*[@role='status']//li[.='jobs: 0 new, 0 changed, ${out.jobs.length} as they were']`);
   const [job] = out.jobs.filter(({ symptoms }) => symptoms.length);

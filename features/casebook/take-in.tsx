@@ -3,12 +3,17 @@
 import { FileUp } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { ChooseOne, type Choice } from "@/ui/choices";
 import { FileButton } from "@/ui/file-button";
 import { WEIGHTS } from "./other-shops";
 import { sendCasebook, type Outcome } from "./send-casebook";
 import { OutcomeView, StageView, type Stage } from "./sent-views";
 
 const FIRST_WEIGHT = 0.33;
+const WHOSE: readonly Choice[] = [
+  { value: "theirs", label: "Another shop’s: it stays apart under its name, and can be taken out again" },
+  { value: "ours", label: "Our own: from a copy, a script, or the shop we were before" },
+];
 
 /** A casebook comes in: as the shop's own, or under the name of the shop that it is from. */
 export function TakeIn() {
@@ -29,15 +34,16 @@ export function TakeIn() {
   const ready = isOurs || name.trim() !== "";
   return (
     <div className="flex flex-col gap-3 pt-3">
-      <fieldset>
-        <legend className="font-medium">Whose is it?</legend>
-        <Whose checked={!isOurs} onPick={() => setIsOurs(false)}>
-          Another shop’s: it stays apart under its name, and can be taken out again
-        </Whose>
-        <Whose checked={isOurs} onPick={() => setIsOurs(true)}>
-          Our own: from a copy, a script, or the shop we were before
-        </Whose>
-      </fieldset>
+      <div className="flex flex-col gap-1">
+        <p className="font-medium">Whose is it?</p>
+        <ChooseOne
+          stacked
+          label="Whose is it?"
+          value={isOurs ? "ours" : "theirs"}
+          onChange={(value) => setIsOurs(value === "ours")}
+          choices={WHOSE}
+        />
+      </div>
       {isOurs ? (
         <p>
           It is taken over whole or not at all. What is here under the same key and differs is written anew; the same
@@ -83,20 +89,5 @@ export function TakeIn() {
       {busy && <StageView stage={busy} />}
       {outcome && <OutcomeView outcome={outcome} />}
     </div>
-  );
-}
-
-interface WhoseProps {
-  readonly checked: boolean;
-  readonly onPick: () => void;
-  readonly children: string;
-}
-
-function Whose({ checked, onPick, children }: WhoseProps) {
-  return (
-    <label className="flex min-h-11 items-center gap-3">
-      <input type="radio" name="whose" className="size-5 accent-spruce" checked={checked} onChange={onPick} />
-      {children}
-    </label>
   );
 }

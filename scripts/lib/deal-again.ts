@@ -11,6 +11,7 @@ const TABLES = [
   "job_proof",
   "job_cause",
   "job_feature",
+  "job_word",
 ] as const;
 const COUNTED = {
   cause_count: ["jobs", "weight_milli"],
@@ -46,7 +47,7 @@ export async function dealAgain(db: Db, times: number): Promise<void> {
       if (column === "job_id" || (table === "job" && column === "id")) return other(`t.${column}`);
       if (table === "job" && column === "key") return `t.key || '-${most}-' || n`;
       if (table === "job" && column === "number") return `t.number + (n - 1) * ${most}`;
-      if (column === "closed_at" || (table === "job_feature" && column === "at"))
+      if (column === "closed_at" || ((table === "job_feature" || table === "job_word") && column === "at"))
         return `t.${column} + n * interval '1 minute'`;
       return `t.${column}`;
     });

@@ -37,6 +37,7 @@ const TABLES = [
   "outcome_count",
   "trial_count",
   "job_feature",
+  "job_word",
   "feature_jobs",
   "pattern_vehicle",
   "(select id, cause_minutes, vain_minutes, vain_cost, vain_parts, parts_tried, followed_advice from job where closed_at is not null)",

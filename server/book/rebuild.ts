@@ -16,7 +16,7 @@ export async function rebuildCounters(onProgress: (done: number, of: number) => 
     await takeTheTimeItNeeds(db);
     // Writers of counters wait until the rebuild is through, so that none of theirs is lost.
     await db.query(
-      "lock table cause_count, feature_count, outcome_count, trial_count, job_feature, feature_jobs in exclusive mode",
+      "lock table cause_count, feature_count, outcome_count, trial_count, job_feature, job_word, feature_jobs in exclusive mode",
     );
     await emptyCounters(db);
     const ids = await closedJobIds(db);

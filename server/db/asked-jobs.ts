@@ -30,9 +30,6 @@ export interface AskedJobRow {
 /** So many of the latest jobs with a mark are looked at. */
 const LATEST = 1000;
 
-/** Of jobs in whose complaint a word stands so many are looked at: of a word that stands in more of them the latest are not found for certain. */
-const MOST_SAID = 5 * LATEST;
-
 /** Closed jobs that have what was asked for, those that have most of it first, then the latest. */
 export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Promise<AskedJobRow[]> {
   const marks = asked.groups.flatMap((group, at) => group.map((mark) => [at, mark] as const));
@@ -52,19 +49,22 @@ export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Prom
         where p.part_number is not null and search_identity(p.part_number) = search_identity($4)
         limit ${LATEST})
        union all
+       (select -3 - w.at::int, f.job_id
+        from unnest($5::text[]) with ordinality as w (word, at),
+          lateral (
+            select job_id from job_word where word = w.word order by at desc, job_id limit ${LATEST}
+          ) f)
+       union all
+       -- Part of a word, where nobody said it by itself.
        (select -3 - w.at::int, j.id
         from unnest($5::text[]) with ordinality as w (word, at),
           lateral (
-            select said.id
-            from (
-              select id, closed_at
-              from job
-              where closed_at is not null and complaint_searched like '%' || w.word || '%'
-              limit ${MOST_SAID}
-            ) said
-            order by said.closed_at desc, said.id
+            select id
+            from job
+            where closed_at is not null and complaint_searched like '%' || w.word || '%'
             limit ${LATEST}
-          ) j)
+          ) j
+        where not exists (select from job_word where word = w.word))
        union all
        (select -100, j.id
         from vehicle v

@@ -171,6 +171,7 @@ async function addTo(db: Db, { name, keys, sums, shop }: CounterTable, deltas: r
 export async function emptyCounters(db: Db): Promise<void> {
   for (const { name } of COUNTER_TABLES) await execute(db, `delete from ${name}`);
   await execute(db, "delete from job_feature");
+  await execute(db, "delete from job_word");
   await execute(db, "delete from feature_jobs");
 }
 

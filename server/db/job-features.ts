@@ -29,7 +29,17 @@ export async function addJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<v
      join job j on j.id = marked.id`,
     [rows.map(({ id }) => id), rows.map(({ mark }) => mark)],
   );
+  await addSaidWords(db, jobs);
   await countMarks(db, jobs);
+}
+
+/** The words of the complaint, by which it is found as well. */
+async function addSaidWords(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
+  await execute(
+    db,
+    "insert into job_word (word, at, job_id) select unnest(said_words(complaint)), closed_at, id from job where id = any($1)",
+    [jobs.map(({ id }) => id)],
+  );
 }
 
 export interface MarksOfJob extends MarkedJob {
@@ -43,6 +53,7 @@ export async function copyJobMarks(db: Db, jobs: readonly MarksOfJob[]): Promise
   const rows = new CopyRows("job_feature", "job_id uuid, feature text, at timestamptz");
   for (const { id, at, marks } of jobs) for (const mark of marks) rows.add(id, mark, at);
   await rows.write(db);
+  await addSaidWords(db, jobs);
   await countMarks(db, jobs);
 }
 
@@ -61,7 +72,8 @@ async function countMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
 export async function removeJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
   const [features, counts] = countsOf(jobs);
-  await execute(db, "delete from job_feature where job_id = any($1)", [jobs.map(({ id }) => id)]);
+  for (const table of ["job_feature", "job_word"])
+    await execute(db, `delete from ${table} where job_id = any($1)`, [jobs.map(({ id }) => id)]);
   await execute(
     db,
     `update feature_jobs kept set jobs = kept.jobs - gone.jobs

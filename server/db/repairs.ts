@@ -90,14 +90,20 @@ export async function earlierCompanions(db: Db, component: string): Promise<Earl
   );
 }
 
+/** Of a component's jobs so many are counted, the latest ones. */
+const MOST_COUNTED = 2000;
+
 /** How a component's parts fared here by where they were from: those that cured a closed job, and how many of these came back. */
 export async function sourceRecordsOf(db: Db, component: string): Promise<SourceRecord[]> {
   return many<SourceRecord>(
     db,
     `select p.source, count(distinct j.id)::int as fitted, (count(distinct j.id) filter (where j.came_back))::int as "cameBack"
-     from job_part p
+     from (
+       select job_id from job_feature where feature = 'part|' || $1 order by at desc, job_id limit ${MOST_COUNTED}
+     ) f
+     join job_part p on p.job_id = f.job_id
      join job j on j.id = p.job_id
-     where p.component = $1 and p.result = 'fixed' and not p.get_home and j.closed_at is not null
+     where p.component = $1 and p.result = 'fixed' and not p.get_home
      group by p.source
      order by p.source`,
     [component],

@@ -59,10 +59,12 @@ export interface PartUse {
 export async function partsUsedSince(db: Db, since: Date): Promise<PartUse[]> {
   return many<PartUse>(
     db,
-    `select current_component(p.component) as component, current_failure(p.failure) as failure, count(*)::int as used,
+    `select coalesce(k.merged_into, k.key) as component, coalesce(m.merged_into, m.key) as failure, count(*)::int as used,
        mode() within group (order by p.part_number) as "partNumber"
      from job_part p
      join job j on j.id = p.job_id
+     join component k on k.key = p.component
+     join failure m on m.key = p.failure
      where j.closed_at >= $1 and p.result in ('fixed', 'partly') and p.failure is not null and not p.get_home
        and p.source <> 'repaired'
      group by 1, 2`,

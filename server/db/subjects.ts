@@ -142,8 +142,11 @@ export async function causesBehind(db: Db, component: string): Promise<(Cause & 
   return many<Cause & { readonly jobs: number }>(
     db,
     `select current_component(c.component) as component, current_failure(c.failure) as failure, count(distinct j.id)::int as jobs
-     from job_part x
-     join job j on j.id = x.job_id and j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+     from (
+       select job_id from job_feature where feature = 'part|' || $1 order by at desc, job_id limit ${MOST_SUBJECT_JOBS}
+     ) f
+     join job_part x on x.job_id = f.job_id
+     join job j on j.id = x.job_id and j.finding = 'root-cause' and not j.came_back
      join job_cause c on c.job_id = j.id
      where x.component in (select k.key from component k where coalesce(k.merged_into, k.key) = $1)
        and x.result = 'no-change' and not x.get_home and current_component(c.component) <> $1

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, test } from "vitest";
+import { stemsOf } from "@/core/finder";
 import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
@@ -122,6 +123,12 @@ describe("one field over the book", () => {
     expect(await told("не завадится")).toEqual([`symptom ${key}`]);
     expect(platesOf(await asked("χειμωνα"))).toEqual(["АВ 77"]);
     expect(platesOf(await asked("ав-77"))).toEqual(["АВ 77"]);
+  });
+
+  test("by the stems that the database finds in a complaint", async () => {
+    const said = "The caravans pulled away slowly, only uphill; Škoda-like noises and ÉTÉ 2024, а двигатель глохнет";
+    const { rows } = await pool().query<{ words: string[] }>("select said_words($1) as words", [said]);
+    expect(rows[0]?.words.sort()).toEqual([...new Set(stemsOf(said))].filter(({ length }) => length > 1).sort());
   });
 
   test("writes it as the contract does", async () => {
