@@ -30,6 +30,13 @@ export {
   TRACE_LOOKS,
   type TraceLook,
 } from "./procedure";
-export { bookBesideOthers, type Counted, groupsBesideOthers, heard, shareOfOthers } from "./other-shops";
+export {
+  FIRST_WEIGHT_OF_OTHERS,
+  bookBesideOthers,
+  type Counted,
+  groupsBesideOthers,
+  heard,
+  shareOfOthers,
+} from "./other-shops";
 export type { Repair, Money } from "./repair";
 export { type ChosenSpec, type VariantSpec, partMakersOf, specFor } from "./variant-spec";

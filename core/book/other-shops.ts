@@ -6,6 +6,9 @@ import { type Book, type Count, type CountsByCause, countsIn, totalOf } from "./
  */
 export type Counted = Pick<Book, "groups" | "features" | "codesByModule" | "outcomes">;
 
+/** What one job of another shop counts beside one of ours, until a lead says otherwise. */
+export const FIRST_WEIGHT_OF_OTHERS = 0.33;
+
 /** How much others may say on a piece of ground: so many jobs where this shop has none, and less and less as it gets to `halvedAt`. */
 interface Room {
   readonly jobs: number;

@@ -65,7 +65,7 @@ export function proposalsFrom(variants: readonly VariantCount[], causes: readonl
     (each) => !ofCause.get(each.cause)?.some((wide) => isWithin(each, wide) && !standsOutIn(each, wide)),
   );
   const vehicles = variants.map((variant) => variant.vehicles);
-  const told = new Map(often.map((cause) => [cause, new Told(cause, vehicles)]));
+  const told = new Map(often.map((cause) => [cause, new SaidAlready(cause, vehicles)]));
   const kept = parting.filter(({ cause, group }) => {
     const others = told.get(cause);
     if (!others?.leavesMoreTo(group)) return false;
@@ -160,7 +160,7 @@ const standsOutIn = ({ inGroup }: Looked, { inGroup: wide }: Looked): boolean =>
   exactUpperTail({ seen: inGroup.with, drawn: inGroup.of, having: wide.with, all: wide.of }) <= STANDS_ALONE;
 
 /** What the groups that were kept of a cause already say: the vehicles that they hold, and what is left outside them. */
-class Told {
+class SaidAlready {
   readonly #variants = new Set<number>();
   readonly #seen: ReadonlyMap<number, number>;
   #outside: { vehicles: number; having: number };

@@ -1,5 +1,6 @@
 "use client";
 
+import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
 import { dateText } from "@/features/shared/format";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
@@ -13,7 +14,7 @@ import { Unfold } from "@/ui/unfold";
 export const WEIGHTS: readonly (readonly [weight: number, words: string])[] = [
   [0, "nothing: set aside"],
   [0.1, "a tenth of ours"],
-  [0.33, "a third of ours"],
+  [FIRST_WEIGHT_OF_OTHERS, "a third of ours"],
   [0.5, "half of ours"],
   [1, "as much as ours"],
 ];

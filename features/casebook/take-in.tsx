@@ -3,13 +3,13 @@
 import { FileUp } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
 import { ChooseOne, type Choice } from "@/ui/choices";
 import { FileButton } from "@/ui/file-button";
 import { WEIGHTS } from "./other-shops";
 import { sendCasebook, type Outcome } from "./send-casebook";
 import { OutcomeView, StageView, type Stage } from "./sent-views";
 
-const FIRST_WEIGHT = 0.33;
 const WHOSE: readonly Choice[] = [
   { value: "theirs", label: "Another shop’s: it stays apart under its name, and can be taken out again" },
   { value: "ours", label: "Our own: from a copy, a script, or the shop we were before" },
@@ -20,7 +20,7 @@ export function TakeIn() {
   const router = useRouter();
   const [isOurs, setIsOurs] = useState(false);
   const [name, setName] = useState("");
-  const [weight, setWeight] = useState(FIRST_WEIGHT);
+  const [weight, setWeight] = useState(FIRST_WEIGHT_OF_OTHERS);
   const [busy, setBusy] = useState<Stage | null>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
   const take = async (file: File) => {

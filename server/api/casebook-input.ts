@@ -1,8 +1,6 @@
 import "server-only";
 import Joi from "joi";
-
-/** Others' jobs count a third of ours at first. */
-const FIRST_WEIGHT = 0.33;
+import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
 
 interface CasebookQuery {
   /** The shop whose casebook it is and stays; null where it is to be our own. */
@@ -22,5 +20,5 @@ export const casebookQuery: Joi.ObjectSchema<CasebookQuery> = Joi.object({
   weight: Joi.string()
     .pattern(/^(0(\.\d{1,3})?|1(\.0{1,3})?)$/, { name: "a number from 0 to 1" })
     .custom(Number)
-    .default(FIRST_WEIGHT),
+    .default(FIRST_WEIGHT_OF_OTHERS),
 });

@@ -60,6 +60,11 @@ export async function speakingFailures(db: Db): Promise<readonly SpeakingFailure
   return (await currentBook(db)).speaking;
 }
 
+/** Whether the casebook of another shop speaks here. */
+export async function othersSpeak(db: Db): Promise<boolean> {
+  return (await currentBook(db)).shareOfOthers !== null;
+}
+
 /** The procedures of the book, by key. */
 export async function proceduresByKey(db: Db): Promise<ReadonlyMap<string, Book["procedures"][number]>> {
   return new Map((await currentBook(db)).known.procedures.map((procedure) => [procedure.key, procedure]));

@@ -129,7 +129,7 @@ export async function jobsOfOtherShop(
 
 /** What can come with another shop's book, each after what refers to it. */
 const FROM_OTHERS = ["pattern", "fix", "procedure", "cause", "symptom", "condition", "component", "failure"] as const;
-export type FromOthers = (typeof FROM_OTHERS)[number];
+type FromOthers = (typeof FROM_OTHERS)[number];
 
 /** Says of rows that came with another shop that they did. A cause, and a repair, are known by "component/failure". */
 export async function markAsOf(db: Db, table: FromOthers, keys: readonly string[], shop: string): Promise<void> {
@@ -171,6 +171,16 @@ export async function keysOfOthers(
 export async function letGoOf(db: Db, shop: string): Promise<void> {
   await execute(
     db,
+    `update pattern o
+     set other_shop = null
+     where o.other_shop = $1 and exists (
+       select from pattern p
+       where p.other_shop is distinct from $1
+         and p.details -> 'lookAlikes' @> jsonb_build_array(jsonb_build_object('other', o.key)))`,
+    [shop],
+  );
+  await execute(
+    db,
     `update condition c
      set other_shop = null
      where c.other_shop = $1 and (
@@ -196,6 +206,8 @@ export async function letGoOf(db: Db, shop: string): Promise<void> {
          from entry e
          join command c on c.id = e.command_id
          where c.at >= (select brought_at from other_shop where id = $1)
+         union
+         select jsonb_path_query(details, '$.**.${field}') #>> '{}' from pattern where other_shop is distinct from $1
        )
        update ${table} w set other_shop = null where w.other_shop = $1 and w.key in (select key from spoken)`,
       [shop],

@@ -17,8 +17,8 @@ import {
 import { EVERY_JOB, findLikeJobs, readFeatureJobs, readLikeJobs } from "@/server/db/job-features";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
+import { othersSpeak } from "@/server/book/load";
 import type { Whose } from "@/server/db/counters";
-import { hasOtherShops } from "@/server/db/other-shops";
 import { readTrials } from "@/server/db/trials";
 import { outcomeText } from "./outcome";
 
@@ -135,7 +135,7 @@ export async function deadEnds(db: Db, file: CaseFile, labels: Labels, site: Sit
   if (!symptoms.length) return [];
   const own = await narrowestEnds(db, file, site, "own");
   // What other shops tried stands behind what we did ourselves.
-  const others = (await hasOtherShops(db)) ? await narrowestEnds(db, file, site, "others") : [];
+  const others = (await othersSpeak(db)) ? await narrowestEnds(db, file, site, "others") : [];
   const ours = new Set(own.map(({ kind, subject }) => `${kind} ${subject}`));
   return [...own, ...others.filter(({ kind, subject }) => !ours.has(`${kind} ${subject}`))]
     .slice(0, MOST_ENDS)

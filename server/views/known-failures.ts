@@ -63,19 +63,18 @@ interface Proposed {
   readonly tookMs: number;
 }
 
-/** Where working it out takes longer than somebody waits, it may be so old while jobs close. */
+/** Where working it out takes longer than somebody waits, what a page shows may be so old while jobs close. */
 const WAITED_MS = 500;
 const OLD_MS = 5 * 60_000;
 
 // One for the whole process, also when the development server loads this module again.
 const kept: typeof globalThis & { deadEndsProposals?: Proposed } = globalThis;
 
-async function allProposals(db: Db): Promise<readonly Proposal[]> {
+async function allProposals(db: Db, mayBeOld: boolean): Promise<readonly Proposal[]> {
   const { version, own } = await readBookVersion(db);
   const before = kept.deadEndsProposals;
-  const isFresh =
-    before && (before.version === version || (before.tookMs > WAITED_MS && Date.now() - before.at < OLD_MS));
-  if (isFresh && !own) return before.proposals;
+  const willDo = before && mayBeOld && before.tookMs > WAITED_MS && Date.now() - before.at < OLD_MS;
+  if (!own && before && (before.version === version || willDo)) return before.proposals;
   const begun = performance.now();
   const { variants, causes } = await countVariants(db);
   const proposals = proposalsFrom(variants, causes);
@@ -84,7 +83,7 @@ async function allProposals(db: Db): Promise<readonly Proposal[]> {
 }
 
 /** What the jobs themselves propose; what was dismissed is proposed again once more jobs speak for it. */
-export async function loadProposals(db: Db): Promise<readonly Proposal[]> {
+export async function loadProposals(db: Db, mayBeOld = false): Promise<readonly Proposal[]> {
   const dismissed = await readDismissed(db);
   const isDismissed = ({ component, failure, applies, jobs }: Proposal) =>
     dismissed.some(
@@ -94,7 +93,7 @@ export async function loadProposals(db: Db): Promise<readonly Proposal[]> {
         sameApplies(each.applies, applies) &&
         jobs.length <= each.jobs,
     );
-  return (await allProposals(db)).filter((proposal) => !isDismissed(proposal));
+  return (await allProposals(db, mayBeOld)).filter((proposal) => !isDismissed(proposal));
 }
 
 const sameApplies = (a: Applies, b: Applies) => scopeText(a) === scopeText(b);
@@ -127,7 +126,7 @@ export interface KnownFailuresView {
 
 /** The chapter of known failures: those on record, and what the jobs propose beside them. */
 export async function loadKnownFailuresView(db: Db): Promise<KnownFailuresView> {
-  const [known, proposals, labels] = [await loadKnownFailures(db), await loadProposals(db), await loadLabels(db)];
+  const [known, proposals, labels] = [await loadKnownFailures(db), await loadProposals(db, true), await loadLabels(db)];
   const shops = await namesOfShops(db, "pattern");
   const sameCause = ({ component, failure }: Proposal) =>
     known.filter((each) => each.component === component && each.failure === failure && !each.withdrawn);
