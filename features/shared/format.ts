@@ -76,3 +76,7 @@ export function initials(name: string): string {
   const last = parts.length > 1 ? (parts.at(-1)?.charAt(0) ?? "") : "";
   return (first + last).toUpperCase();
 }
+
+/** "1 job", "12 jobs"; the plural with an s where none is given. */
+export const countText = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
