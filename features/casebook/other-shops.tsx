@@ -1,7 +1,7 @@
 "use client";
 
 import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
-import { dateText } from "@/features/shared/format";
+import { countText, dateText } from "@/features/shared/format";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
@@ -50,13 +50,13 @@ function OtherShopRow({ shop, timeZone }: { readonly shop: OtherShopLine; readon
         <div>
           <p className="font-semibold">{name}</p>
           <p className="text-sm text-ink-soft">
-            {jobs === 1 ? "1 job" : `${jobs} jobs`}, {closed} closed · since {dateText(broughtAt, timeZone)}
+            {countText(jobs, "job")}, {closed} closed · since {dateText(broughtAt, timeZone)}
             {broughtBy && `, ${broughtBy}`}
           </p>
           <p className="text-sm text-ink-soft">
             {weight === 0
               ? "Set aside: nothing of it speaks."
-              : `Speaks of ${causes} causes; brought ${procedures} procedures and ${patterns} known failures that were not here.`}
+              : `Speaks of ${countText(causes, "cause")}; brought ${countText(procedures, "procedure")} and ${countText(patterns, "known failure")} that were not here.`}
           </p>
         </div>
         <label className="flex flex-col gap-1">

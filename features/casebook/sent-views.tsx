@@ -1,3 +1,4 @@
+import { countText } from "@/features/shared/format";
 import type { Outcome } from "./send-casebook";
 
 const SHOWN_PROBLEMS = 30;
@@ -65,12 +66,12 @@ function TakenInView({ shop, jobs, added, replaced, unchanged }: Extract<Outcome
       <p className="font-semibold">
         {unchanged
           ? `This file of ${shop.name} is here already: nothing changed.`
-          : `${jobs === 1 ? "1 job" : `${jobs} jobs`} of ${shop.name} ${replaced ? "took the place of what it sent before" : "were taken in"}.`}
+          : `${countText(jobs, "job")} of ${shop.name} ${replaced ? "took the place of what it sent before" : "were taken in"}.`}
       </p>
       {!unchanged && (
         <p>
-          New here: {words} words, {procedures} procedures, {fixes} repairs, {patterns} known failures. What this shop
-          had was not touched.
+          New here: {countText(words, "word")}, {countText(procedures, "procedure")}, {countText(fixes, "repair")},{" "}
+          {countText(patterns, "known failure")}. What this shop had was not touched.
         </p>
       )}
     </div>

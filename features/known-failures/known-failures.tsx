@@ -115,6 +115,7 @@ function FailureLink({ each, units }: { readonly each: KnownFailureLine; readonl
     >
       <span>
         <span className="block font-medium">{title}</span>
+        {each.from && <span className="block text-sm text-ink-soft">from {each.from}</span>}
         <span className="block text-sm">
           {name}; {scope}
           {odometerKm && `; ${odometerText(odometerKm[0], units)} to ${odometerText(odometerKm[1], units)}`}
@@ -129,7 +130,6 @@ function FailureLink({ each, units }: { readonly each: KnownFailureLine; readonl
       <span className="md:text-right">
         <span className="font-semibold">{GRADE_WORDS[grade]}</span>
         <span className="block text-sm">
-          {each.from && <span className="text-ink-soft">from {each.from}; </span>}
           <span className="mono">{each.for}</span> for, <span className="mono">{each.against}</span> against
         </span>
         {contradicted && <span className="block text-sm font-semibold text-brick">contradicted here</span>}
