@@ -2,26 +2,40 @@ import "server-only";
 import { createHash } from "node:crypto";
 import { withSuspectsOf, type CaseFile } from "@/core/case";
 import { bookBesideOthers, groupsBesideOthers, type Book, type Counted, type CountsByCause } from "@/core/book";
+import type { ModuleName } from "@/core/codes";
 import { patternOf } from "@/core/known-failures";
 import type { Labels } from "@/core/words";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
 import { readBookVersion } from "@/server/db/book-version";
-import { readCauses, readComponents, readLinks, readSymptomSystems, readVocabulary } from "@/server/db/book";
+import {
+  readCauses,
+  readComponents,
+  readLinks,
+  readSymptomSystems,
+  readVocabulary,
+  type Vocabulary,
+} from "@/server/db/book";
 import { readLearntRepairs, readRepairs } from "@/server/db/repairs";
 import { readFeatures, readGroups, readOutcomes, type Whose } from "@/server/db/counters";
 import { readSpeakingFailures, type SpeakingFailure } from "@/server/db/known-failures";
 import { hasOtherShops } from "@/server/db/other-shops";
-import type { Db } from "@/server/db/pool";
+import { listModules } from "@/server/db/modules";
+import { pool, type Db } from "@/server/db/pool";
 import { readProcedures } from "@/server/db/procedures";
 import type { Site } from "@/server/db/sites";
-import { readMergedWords } from "@/server/db/words";
+import { readMergedWords, type MergedWord } from "@/server/db/words";
 import { labelsFrom } from "./labels";
+import { isNothingNew, newsSoFar, nothingNewSince } from "@/server/db/book-news";
 
 /** What is the same for every case. */
 interface KeptBook {
+  readonly version: string;
   readonly known: Omit<Book, "shop">;
   /** By what share other shops' counts were taken over the whole book; null where none of them speaks. */
   readonly shareOfOthers: number | null;
+  readonly vocabulary: Vocabulary;
+  readonly merged: readonly MergedWord[];
+  readonly modules: readonly ModuleName[];
   readonly labels: Labels;
   /** The known failures that speak, those that nobody has explained among them. */
   readonly speaking: readonly SpeakingFailure[];
@@ -33,7 +47,7 @@ interface KeptBook {
 const WIDE: readonly GroupKey[] = [ALL_VEHICLES, UNSOLVED_JOBS];
 
 // One book for the whole process, also when the development server loads this module again.
-const kept: typeof globalThis & { deadEndsBook?: { readonly version: string; readonly book: KeptBook } } = globalThis;
+const kept: typeof globalThis & { deadEndsBook?: KeptBook } = globalThis;
 
 /**
  * What the counters and the book say about one case. Reads counters, never jobs: its time does not grow with them. What is the same
@@ -53,6 +67,26 @@ export async function loadBook(db: Db, site: Site, file: CaseFile): Promise<Book
 /** The shop's words for what the book speaks of. */
 export async function loadLabels(db: Db): Promise<Labels> {
   return (await currentBook(db)).labels;
+}
+
+/** The version of all that the book and its counters say. */
+export async function bookVersion(db: Db): Promise<string> {
+  return (await currentBook(db)).version;
+}
+
+/** Every word of the shop, with the other words people use for it. */
+export async function loadVocabulary(db: Db): Promise<Vocabulary> {
+  return (await currentBook(db)).vocabulary;
+}
+
+/** The words that became others. */
+export async function loadMergedWords(db: Db): Promise<readonly MergedWord[]> {
+  return (await currentBook(db)).merged;
+}
+
+/** What control modules are called here. */
+export async function loadModules(db: Db): Promise<readonly ModuleName[]> {
+  return (await currentBook(db)).modules;
 }
 
 /** The known failures that speak, each with the grade that the jobs here give it. */
@@ -76,16 +110,20 @@ export async function proceduresVersion(db: Db): Promise<string> {
 }
 
 async function currentBook(db: Db): Promise<KeptBook> {
+  if (db === pool() && kept.deadEndsBook && isNothingNew()) return kept.deadEndsBook;
+  const asked = newsSoFar();
   // The version first: what is read after it may be newer, and is then read once more, but never older.
   const { version, own } = await readBookVersion(db);
-  if (kept.deadEndsBook?.version === version) return kept.deadEndsBook.book;
-  const book = await readBook(db);
+  const book = kept.deadEndsBook?.version === version ? kept.deadEndsBook : await readBook(db, version);
   // What a transaction changed itself is not for others until it is kept, and may change again before.
-  if (!own) kept.deadEndsBook = { version, book };
+  if (!own) {
+    kept.deadEndsBook = book;
+    if (db === pool()) nothingNewSince(asked);
+  }
   return book;
 }
 
-async function readBook(db: Db): Promise<KeptBook> {
+async function readBook(db: Db, version: string): Promise<KeptBook> {
   // One after another: a transaction's connection takes one query at a time.
   const causes = await readCauses(db);
   const components = await readComponents(db);
@@ -99,8 +137,10 @@ async function readBook(db: Db): Promise<KeptBook> {
   const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
   const speaking = await readSpeakingFailures(db);
   const patterns = speaking.flatMap((known) => patternOf(known, known.grade) ?? []);
-  const labels = labelsFrom(await readVocabulary(db), procedures, await readMergedWords(db));
+  const vocabulary = await readVocabulary(db);
+  const merged = await readMergedWords(db);
   return {
+    version,
     known: {
       causes,
       components,
@@ -112,7 +152,10 @@ async function readBook(db: Db): Promise<KeptBook> {
       patterns,
     },
     shareOfOthers: share,
-    labels,
+    vocabulary,
+    merged,
+    modules: await listModules(db),
+    labels: labelsFrom(vocabulary, procedures, merged),
     speaking,
     proceduresVersion: createHash("sha256").update(JSON.stringify(procedures)).digest("base64url").slice(0, 16),
   };

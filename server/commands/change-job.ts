@@ -1,9 +1,7 @@
 import "server-only";
-import { advise } from "@/core/plan";
 import { entryText, recordOf, ruleOf, type EntryBody, type WrittenEntry } from "@/core/entries";
 import { asJobId, type JobId } from "@/core/ids";
-import { cameBack, caseOf, rungOfJob, type JobFacts } from "@/core/job";
-import { recordOdds } from "@/core/trail";
+import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
 import { may } from "@/server/auth/rights";
 import { countTogether } from "@/server/db/counters";
 import { readFacts } from "@/server/db/facts";
@@ -12,7 +10,8 @@ import { writeRecord } from "@/server/db/job-record";
 import { lockJob, setJobStanding, setJobVersion, type JobRow } from "@/server/db/jobs";
 import { insertEntry, insertOdds, readEntries, readTrail } from "@/server/db/trail";
 import { keepCounters } from "@/server/book/keep";
-import { loadBook, loadLabels } from "@/server/book/load";
+import { loadLabels } from "@/server/book/load";
+import { keepAfterChange } from "@/server/outlook/keep";
 import { announceJob } from "@/server/live/announce";
 import type { CommandContext } from "./command";
 import { underOwnNames } from "./modules";
@@ -89,13 +88,16 @@ export async function concludeChange(
   seq: number,
   before: JobFacts | null,
 ): Promise<void> {
-  const { db, site } = context;
+  const { db, site, now } = context;
   const after = await readFacts(db, jobId);
   await setJobStanding(db, jobId, { rung: rungOfJob(after), cameBack: cameBack(after) });
   await keepCounters(db, jobId, before, after);
-  const file = caseOf(after);
-  const advice = advise(await loadBook(db, site, file), file);
-  await insertOdds(db, jobId, seq, recordOdds(advice));
+  await insertOdds(
+    db,
+    jobId,
+    seq,
+    await keepAfterChange(db, site, { job: { id: jobId, version: seq }, facts: after, now }),
+  );
   await announceJob(db, { siteId: site.id, jobId, version: seq });
 }
 

@@ -8,6 +8,7 @@ import { inTransaction, pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { FOREIGN_KEY_VIOLATION, isDataException, sqlStateOf, UNIQUE_VIOLATION } from "@/server/db/sqlstate";
 import { validate } from "@/server/input";
+import { forgetRemembered } from "@/server/remembered";
 import type { AnyCommand } from "./command";
 import { doneBefore, once, type Once } from "./once";
 import { Refused, type Refusal } from "./refusal";
@@ -41,11 +42,13 @@ export async function runCommand(
     if (before) return resultOf(before);
     // The schema has just checked that the value is what this command takes.
     const value = command.prepare ? await command.prepare(actor, parsed.value as never) : parsed.value;
-    return await inTransaction(async (db) => {
+    const result = await inTransaction(async (db) => {
       const site = await findSite(db, actor.siteId);
       const context = { db, actor, site, commandId: id, now };
       return resultOf(await once(db, request, () => command.run(context, value as never)));
     });
+    if (!command.right.startsWith("job.")) forgetRemembered();
+    return result;
   } catch (error) {
     const refusal = refusalOf(error);
     if (refusal) return { ok: false, refusal };

@@ -9,8 +9,8 @@ import { findJob, type JobRow } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 import { readEntries } from "@/server/db/trail";
 import { rebuildCounters } from "@/server/book/rebuild";
+import { loadFloor } from "@/server/views/floor";
 import { loadJobSheet } from "@/server/views/job-sheet";
-import { listOpenJobs } from "@/server/db/job-lists";
 import { findSite } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
 import { hire, OpenJob, openWorkshop, part, refusalOf, VEHICLE } from "@/tests/support/workshop";
@@ -78,7 +78,7 @@ describe("what is taken back leaves what the other entries say", () => {
     await job.record("record-note", { text: "looked for leaks, 5 min", minutes: 5, corrects: note });
     const site = await findSite(pool(), technician.siteId);
     expect((await loadJobSheet(site, job.id))?.minutes).toBe(5);
-    expect((await listOpenJobs(pool(), site.id)).find(({ id }) => id === job.id)?.minutes).toBe(5);
+    expect((await loadFloor(site, new Date())).jobs.find(({ id }) => id === job.id)?.minutes).toBe(5);
   });
 
   test("a test said anew after a repair still speaks of the vehicle before it", async () => {

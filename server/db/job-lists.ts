@@ -2,8 +2,8 @@ import "server-only";
 import type { Cause } from "@/core/book";
 import type { JobId, PersonId, SiteId } from "@/core/ids";
 import type { FindingResult, TimedEntry } from "@/core/job";
-import type { OddsRecord } from "@/core/trail";
 import type { Vehicle } from "@/core/vehicle";
+import type { FloorLine } from "@/server/outlook/floor-line";
 import type { Db } from "./pool";
 import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
 import { many } from "./rows";
@@ -18,8 +18,10 @@ export interface OpenJobRow {
   readonly heldBy: PersonId | null;
   readonly heldByName: string | null;
   readonly openedAt: Date;
-  readonly minutes: number;
-  readonly odds: OddsRecord | null;
+  /** What is kept of it, of the job as it is now; null where nothing is. */
+  readonly floor: FloorLine | null;
+  /** The book that it was worked out from. */
+  readonly book: string | null;
 }
 
 /** The vehicle `v` of a job. */
@@ -31,32 +33,29 @@ export async function listOpenJobs(db: Db, siteId: SiteId): Promise<OpenJobRow[]
   return many<OpenJobRow>(
     db,
     `select j.id, j.number, j.version, ${VEHICLE_OF_JOB} as vehicle, v.plate, j.complaint, j.held_by as "heldBy", h.name as "heldByName",
-       j.opened_at as "openedAt",
-       ${MINUTES_OF_JOB} as minutes,
-       (select o.odds from entry_odds o where o.job_id = j.id order by o.seq desc limit 1) as odds
+       j.opened_at as "openedAt", o.floor, o.book
      from job j
      join vehicle v on v.id = j.vehicle_id
      left join person h on h.id = j.held_by
+     left join job_outlook o on o.job_id = j.id and o.version = j.version
      where j.site_id = $1 and j.closed_at is null
      order by j.opened_at, j.number`,
     [siteId],
   );
 }
 
-/** The entries of open jobs whose minutes count, by job, with what they are. */
-export async function listOpenMinutes(db: Db, siteId: SiteId): Promise<ReadonlyMap<JobId, readonly TimedEntry[]>> {
-  const rows = await many<{ id: JobId; entries: readonly TimedEntry[] }>(
+/** The entries of a job whose minutes count, with what they are. */
+export async function minutesOf(db: Db, jobId: JobId): Promise<TimedEntry[]> {
+  return many<TimedEntry>(
     db,
-    `select e.job_id as id, json_agg(json_build_object('seq', e.seq, 'kind', e.kind, 'minutes', e.minutes)) as entries
-     from job j
-     join entry e on e.job_id = j.id and e.minutes > 0
-     where j.site_id = $1 and j.closed_at is null
+    `select e.seq, e.kind, e.minutes
+     from entry e
+     where e.job_id = $1 and e.minutes > 0
        and not exists (select from entry c where c.job_id = e.job_id and c.corrects = e.seq)
-       and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = j.id and i.kind = 'imported'), 0)
-     group by e.job_id`,
-    [siteId],
+       and e.seq > coalesce((select max(i.seq) from entry i where i.job_id = $1 and i.kind = 'imported'), 0)
+     order by e.seq`,
+    [jobId],
   );
-  return new Map(rows.map(({ id, entries }) => [id, entries]));
 }
 
 export interface ClosedJobRow {

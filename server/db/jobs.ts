@@ -3,6 +3,7 @@ import type { JobId, PersonId, SiteId, VehicleId } from "@/core/ids";
 import type { Comeback, FindingResult } from "@/core/job";
 import type { Rung } from "@/core/proof";
 import type { Db } from "./pool";
+import { forgetOutlook } from "./outlooks";
 import { many, execute, maybeOne } from "./rows";
 
 export interface JobRow {
@@ -123,7 +124,9 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
 
 /** Ties a job to the one whose fault came back with it, or with null unties it. */
 export async function setComebackOf(db: Db, id: JobId, comebackOf: JobId | null): Promise<void> {
+  const before = await maybeOne<{ job: JobId | null }>(db, "select comeback_of as job from job where id = $1", [id]);
   await execute(db, "update job set comeback_of = $2, comeback_why = null where id = $1", [id, comebackOf]);
+  for (const other of [before?.job, comebackOf]) if (other) await forgetOutlook(db, other);
 }
 
 /** A job has changed: whoever saves against the version before is told. */

@@ -1,12 +1,36 @@
 import "server-only";
 import pg from "pg";
+import { log } from "@/server/log";
 import { settings } from "@/server/settings";
+
+const RETRY_MS = 1000;
+
+interface Hearing {
+  readonly onNews: (payload: string) => void;
+  /** Whether the channel is listened to from now on; what is told while it is not goes unheard. */
+  readonly onHearing?: (isHearing: boolean) => void;
+}
+
+/** Listens on a channel for the life of the process, with a connection of its own that is made again when it breaks. */
+export function listenAlways(channel: string, { onNews, onHearing = () => {} }: Hearing): void {
+  void (async () => {
+    for (;;) {
+      try {
+        await listenOn(channel, onNews, () => onHearing(true));
+      } catch (error) {
+        log().warn({ err: error, channel }, "connection that listens is lost, trying again");
+      }
+      onHearing(false);
+      await new Promise((done) => setTimeout(done, RETRY_MS));
+    }
+  })();
+}
 
 /**
  * Listens on a channel with a connection of its own until that connection ends.
  * @throws where the connection cannot be made, or breaks
  */
-export async function listenOn(channel: string, onPayload: (payload: string) => void): Promise<void> {
+async function listenOn(channel: string, onPayload: (payload: string) => void, onListening: () => void): Promise<void> {
   const client = new pg.Client({
     connectionString: settings().databaseUrl,
     application_name: "dead-ends-live",
@@ -17,6 +41,7 @@ export async function listenOn(channel: string, onPayload: (payload: string) => 
   try {
     await client.connect();
     await client.query(`listen ${client.escapeIdentifier(channel)}`);
+    onListening();
     await ended;
   } finally {
     await client.end().catch(() => {});

@@ -1,6 +1,7 @@
 import "server-only";
 import pg from "pg";
 import { settings } from "@/server/settings";
+import { bookMayHaveChanged } from "./book-news";
 
 const BIGINT_OID = 20;
 const NUMERIC_OID = 1700;
@@ -67,6 +68,7 @@ export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T>
     await client.query("begin");
     const result = await work(client);
     await client.query("commit");
+    bookMayHaveChanged();
     return result;
   } catch (error) {
     await client.query("rollback").catch(() => (broken = true));

@@ -5,16 +5,15 @@ import type { CaseFile } from "@/core/case";
 import type { Cause, Book } from "@/core/book";
 import type { RoadNow } from "@/core/odds";
 import type { JobId } from "@/core/ids";
-import { caseOf } from "@/core/job";
 import { jobsWithCauses, jobsWithTrials } from "@/server/db/advice-jobs";
 import { readFacts } from "@/server/db/facts";
 import type { JobRow } from "@/server/db/jobs";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { loadBook, loadLabels } from "@/server/book/load";
+import { workOut } from "@/server/outlook/work-out";
 import { explanations } from "./advice-view";
 import { deadEnds, likeJobs } from "./been-here";
-import { outlookOf } from "./outlook";
 
 /** Suspects whose reasons are told; the others are there with their odds. */
 const EXPLAINED = 12;
@@ -28,8 +27,8 @@ export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<
 /** The same of a job on record, as its sheet shows it. */
 export async function jobAdviceAnswer(db: Db, site: Site, job: JobRow): Promise<object> {
   const facts = await readFacts(db, job.id);
-  const { book, advice, roads } = await outlookOf(db, site, job, facts);
-  const answer = await answerOf(db, site, { file: caseOf(facts), book, advice, self: job.id });
+  const { file, book, advice, roads } = await workOut(db, site, facts);
+  const answer = await answerOf(db, site, { file, book, advice, self: job.id });
   return {
     ...answer,
     version: job.version,

@@ -1,27 +1,24 @@
 import "server-only";
-import { dayText } from "@/core/day";
 import { subDays } from "date-fns";
-import { causeName, lowerFirst, type Labels } from "@/core/words";
-import type { Plan } from "@/core/plan";
 import type { JobId, PersonId } from "@/core/ids";
 import type { Money } from "@/core/book";
-import { needOf, spentOn, type JobFacts, type Need, type Spent } from "@/core/job";
-import { PROOF_WORDS, WAITING_WORDS } from "@/core/entries";
+import type { Need, Spent } from "@/core/job";
 import type { Vehicle } from "@/core/vehicle";
-import { readFacts } from "@/server/db/facts";
 import {
   listComebacks,
   listFollowUpsDue,
   listOpenJobs,
-  listOpenMinutes,
   type AfterJobRow,
   type OpenJobRow,
 } from "@/server/db/job-lists";
+import { findJob } from "@/server/db/jobs";
 import { pool, type Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
-import { loadLabels } from "@/server/book/load";
+import { bookVersion } from "@/server/book/load";
+import type { FloorLine } from "@/server/outlook/floor-line";
+import { bringUpToDate } from "@/server/outlook/keep";
+import { isKeptUp } from "@/server/outlook/keep-up";
 import { shopDay } from "@/server/shop-day";
-import { outlookOf } from "./outlook";
 
 export interface FloorJob {
   readonly id: JobId;
@@ -58,14 +55,12 @@ const FOLLOW_UP_UNTIL_DAYS = 45;
 /** What came back longer ago is history: its page and the numbers tell of it. */
 const COMEBACKS_UNTIL_DAYS = 180;
 
-/** Every open job by what it needs now. */
+/** Every open job by what it needs now, as it is kept with each. */
 export async function loadFloor(site: Site, now: Date): Promise<Floor> {
   const db = pool();
   const longAgo = subDays(now, FOLLOW_UP_UNTIL_DAYS);
-  const [rows, timed, labels, comebacks, followUps] = await Promise.all([
+  const [rows, comebacks, followUps] = await Promise.all([
     listOpenJobs(db, site.id),
-    listOpenMinutes(db, site.id),
-    loadLabels(db),
     listComebacks(db, site.id, subDays(now, COMEBACKS_UNTIL_DAYS)),
     listFollowUpsDue(
       db,
@@ -74,15 +69,21 @@ export async function loadFloor(site: Site, now: Date): Promise<Floor> {
       [shopDay(site, longAgo), shopDay(site, now)],
     ),
   ]);
-  const open = await Promise.all(
-    rows.map((row) =>
-      floorJob(db, site, row, labels).then((job) => ({
-        job: job.view,
-        spent: spentOn(job.facts, timed.get(row.id) ?? []),
-      })),
-    ),
-  );
-  return { jobs: open.map(({ job }) => job), comebacks, followUps, spent: together(open.map(({ spent }) => spent)) };
+  const book = await bookVersion(db);
+  const lines: (readonly [OpenJobRow, FloorLine])[] = [];
+  for (const row of rows) lines.push([row, holds(row, book) ? row.floor : await lineOf(db, site, row.id, now)]);
+  const jobs = lines.map(([row, line]) => floorJob(site, row, line));
+  return { jobs, comebacks, followUps, spent: together(lines.map(([, { spent }]) => spent)) };
+}
+
+/** Where somebody sees to it that what is kept follows the book, it may be of the one before. */
+const holds = (row: OpenJobRow, book: string): row is OpenJobRow & { readonly floor: FloorLine } =>
+  row.floor !== null && (row.book === book || isKeptUp());
+
+async function lineOf(db: Db, site: Site, id: JobId, now: Date): Promise<FloorLine> {
+  const job = await findJob(db, site.id, id);
+  if (!job) throw new Error(`floor: job ${id} is open and cannot be found`);
+  return (await bringUpToDate(db, site, job, now)).floor;
 }
 
 function together(all: readonly Spent[]): Spent {
@@ -97,50 +98,22 @@ function together(all: readonly Spent[]): Spent {
   };
 }
 
-/** The same odds as on its sheet. */
-async function floorJob(
-  db: Db,
-  site: Site,
-  row: OpenJobRow,
-  labels: Labels,
-): Promise<{ readonly view: FloorJob; readonly facts: JobFacts }> {
-  const facts = await readFacts(db, row.id);
-  const need = needOf(facts);
-  const { advice } = await outlookOf(db, site, row, facts);
-  const [best] = advice.suspects;
-  const leading = best && best.probability > 0 ? { name: causeName(labels, best.cause), p: best.probability } : null;
-  const parts = facts.parts.reduce((sum, { cost: { amount } }) => sum + amount, 0);
-  const view = {
-    ...row,
-    need: need.kind,
-    next: nextText(need, facts, advice.plan, labels),
+function floorJob(site: Site, row: OpenJobRow, { need, next, leading, minutes, parts }: FloorLine): FloorJob {
+  const { id, number, version, vehicle, plate, complaint, heldBy, heldByName, openedAt } = row;
+  return {
+    id,
+    number,
+    version,
+    vehicle,
+    plate,
+    complaint,
+    heldBy,
+    heldByName,
+    openedAt,
+    minutes,
+    need,
+    next,
     leading,
     parts: { amount: parts, currency: site.currency },
   };
-  return { view, facts };
-}
-
-function nextText(need: Need, facts: JobFacts, { actions: [next] }: Plan, labels: Labels): string {
-  switch (need.kind) {
-    case "part-result":
-      return `Try it: ${labels.component(need.component)} is in`;
-    case "companions":
-      return `Goes with it: ${need.what.map(lowerFirst).join(", ")}`;
-    case "proof":
-      return need.missing.map((step, at) => (at ? lowerFirst(PROOF_WORDS[step]) : PROOF_WORDS[step])).join(", ");
-    case "waiting":
-      return `${WAITING_WORDS[need.for]}: ${need.what}${need.due ? `, due ${dayText(need.due)}` : ""}`;
-    case "watch":
-      return `Ask again on ${dayText(need.until)}`;
-    case "decision":
-      if (need.about === "catch") return "Plan how to catch it";
-      return need.about === "cause" ? "Name the cause" : "Close it";
-    default: {
-      if (!next) return facts.symptoms.length ? "Nothing in the book bears on it" : "Take down symptoms and codes";
-      const minutes = `${Math.round(next.minutes)} min`;
-      return next.kind === "test"
-        ? `${next.procedure.title}, ${minutes}`
-        : `Repair: ${causeName(labels, next.cause)}, ${minutes}`;
-    }
-  }
 }

@@ -1,12 +1,10 @@
 import "server-only";
 import type { Rung } from "@/core/proof";
 import { causeName, type Labels } from "@/core/words";
-import { questionsFor } from "@/core/plan";
 import { groupsAmong, silentModules, type CodeGroup, type ModuleName, type SharedGroup } from "@/core/codes";
 import type { JobId } from "@/core/ids";
 import {
   cameBack,
-  caseOf,
   deadEndMinutes,
   needOf,
   obstaclesOf,
@@ -21,29 +19,32 @@ import {
   type Spent,
 } from "@/core/job";
 import { FINDING_WORDS, obstacleText, partMakersIn, symptomText } from "@/core/entries";
-import { readAsksReason, readVocabulary, type AsksReason, type Vocabulary } from "@/server/db/book";
-import { marketMattersOf } from "@/server/db/catalogue";
+import type { AsksReason, Vocabulary } from "@/server/db/book";
 import { readFacts } from "@/server/db/facts";
 import { listInstruments, type InstrumentRow } from "@/server/db/instruments";
 import { listFiles } from "@/server/db/files";
 import type { JobRow } from "@/server/db/jobs";
 import { listPeople, type Person } from "@/server/db/people";
-import { listModules, modulesOfModel } from "@/server/db/modules";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { readTrail } from "@/server/db/trail";
 import { findVehicleById, type VehicleRow } from "@/server/db/vehicles";
-import { readMergedWords } from "@/server/db/words";
-import { proceduresVersion } from "@/server/book/load";
-import { labelsFrom } from "@/server/book/labels";
-import { groupsForMake } from "@/server/db/code-groups";
-import { loadKnownFor, type KnownForLine } from "./known-for";
-import { loadDesigned, type DesignedView } from "./designed";
-import { adviceView, type AdviceView } from "./advice-view";
-import { codeMeanings, type CodeMeaning } from "./codes";
+import {
+  loadLabels,
+  loadMergedWords,
+  loadModules,
+  loadVocabulary,
+  proceduresByKey,
+  proceduresVersion,
+} from "@/server/book/load";
+import { spokenOutlook } from "@/server/outlook/keep";
+import { remembered } from "@/server/remembered";
+import type { KnownForLine } from "./known-for";
+import type { DesignedView } from "./designed";
+import type { AdviceView } from "./advice-view";
+import type { CodeMeaning } from "./codes";
 import { jobOf } from "./job-of";
-import { deadEnds, likeJobs, type DeadEndView, type LikeJobView } from "./been-here";
-import { outlookOf } from "./outlook";
+import type { DeadEndView, LikeJobView } from "./been-here";
 import { estimateViews, type EstimateView } from "./repair";
 import { proofView, type ProofView } from "./proof";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
@@ -127,36 +128,22 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const db = pool();
   const job = await jobOf(site.id, id);
   if (!job) return null;
-  const [facts, trail, words, merged, vehicle, colleagues, files, instruments] = await Promise.all([
+  const [facts, trail, words, merged, vehicle, colleagues, files, instruments, names] = await Promise.all([
     readFacts(db, id),
     readTrail(db, id).then(withCountedMinutes),
-    readVocabulary(db),
-    readMergedWords(db),
+    loadVocabulary(db),
+    loadMergedWords(db),
     findVehicleById(db, job.vehicleId),
-    listPeople(db, site.id),
+    remembered(`people ${site.id}`, () => listPeople(db, site.id)),
     listFiles(db, id),
-    listInstruments(db, site.id),
+    remembered(`instruments ${site.id}`, () => listInstruments(db, site.id)),
+    loadModules(db),
   ]);
-  const file = caseOf(facts);
-  const conditions = words.conditions.map(({ key }) => key);
-  const { book, advice, roads, looks } = await outlookOf(db, site, job, facts);
-  const labels = labelsFrom(words, book.procedures, merged);
+  const { odds, said } = await spokenOutlook(db, site, { job, vehicle, facts, now: new Date() });
+  const { advice, roads, named, looks, codeGroups } = said;
+  const labels = await loadLabels(db);
   const codes = facts.codes.map(({ code }) => code);
-  const componentOf = new Map(book.procedures.map(({ key, component }) => [key, component]));
-  const [like, ends, meanings, groups, designed, matters, names, usual, ownProcedures, asksReason, knownFor] =
-    await Promise.all([
-      likeJobs(db, file, { labels, advice, self: id }),
-      deadEnds(db, file, labels, site),
-      codeMeanings(db, codes, vehicle.make),
-      groupsForMake(db, vehicle.make),
-      loadDesigned(db, site, facts),
-      marketMattersOf(db, vehicle),
-      listModules(db),
-      modulesOfModel(db, vehicle),
-      proceduresVersion(db),
-      readAsksReason(db, vehicle.id, id),
-      loadKnownFor(db, site, vehicle, { odometerKm: facts.odometerKm ?? null, now: new Date() }),
-    ]);
+  const procedures = await proceduresByKey(db);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
   return {
     ...conclusions(facts, labels),
@@ -170,35 +157,33 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
       trail.map((entry) => ({ seq: entry.seq, kind: entry.body.kind, minutes: entry.minutes })),
     ),
     words,
-    like,
-    deadEnds: ends,
+    like: said.like,
+    deadEnds: said.deadEnds,
     estimates: estimateViews(facts, looks, labels),
     pointedAt: pointedAt(facts),
-    proceduresVersion: ownProcedures,
-    codeMeanings: meanings,
-    codeGroups: groups,
-    modules: { usual, names },
-    partMakers: Object.fromEntries(partMakersIn(trail, (key) => componentOf.get(key) ?? null)),
-    sharedByCodes: groupsAmong(codes, groups),
+    proceduresVersion: await proceduresVersion(db),
+    codeMeanings: said.codeMeanings,
+    codeGroups,
+    modules: { usual: said.usualModules, names },
+    partMakers: Object.fromEntries(partMakersIn(trail, (key) => procedures.get(key)?.component ?? null)),
+    sharedByCodes: groupsAmong(codes, codeGroups),
     silentModules: silentModules(codes, unanswered(facts), names),
-    designed,
+    designed: said.designed,
     proof: proofView(facts, trail, labels),
     obstacles: obstaclesOf(facts).map((obstacle) => ({
       kind: obstacle.kind,
       text: obstacleText(obstacle, labels),
       signable: SIGNABLE.find((kind) => kind === obstacle.kind) ?? null,
     })),
-    asksReason,
-    knownFor,
-    market: vehicle.market !== null && matters ? { name: vehicle.market, matters } : null,
-    questions: questionsFor(book, file, conditions).map(({ condition }) => ({
-      condition,
-      label: labels.condition(condition),
-    })),
+    asksReason: said.asksReason,
+    knownFor: said.knownFor,
+    market:
+      vehicle.market !== null && said.marketMatters ? { name: vehicle.market, matters: said.marketMatters } : null,
+    questions: said.questions.map((condition) => ({ condition, label: labels.condition(condition) })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
-    map: trailMap(trail, { advice, roads, labels, current: currentCause(merged) }),
+    map: trailMap(trail, { odds, named, roads, labels, current: currentCause(merged) }),
     trail: entryViews(trail, files, labels, facts),
-    advice: adviceView(file, advice, book, labels),
+    advice,
     instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };

@@ -1,14 +1,12 @@
 import "server-only";
-import { causeKey, type CauseKey } from "@/core/book";
+import { causeKey, type Cause, type CauseKey } from "@/core/book";
 import { causeName, lowerFirst, type Labels } from "@/core/words";
-import type { Advice } from "@/core/plan";
 import type { RoadNow } from "@/core/odds";
 import { entryShortText, entryText } from "@/core/entries";
 import {
   layOutTrailMap,
   MAP_WIDTH,
   NOT_IN_THE_BOOK,
-  recordOdds,
   renamedOdds,
   type Crossing,
   type Move,
@@ -53,14 +51,19 @@ export function currentCause(merged: readonly MergedWord[]): (key: CauseKey) => 
 }
 
 interface Now {
-  readonly advice: Advice;
+  readonly odds: OddsRecord;
+  /** The suspects that a technician named. */
+  readonly named: readonly Cause[];
   readonly roads: readonly RoadNow[];
   readonly labels: Labels;
   readonly current: (key: CauseKey) => CauseKey;
 }
 
 /** The roads as they were recorded, entry after entry; they end in today's odds, where the book has changed since. */
-export function trailMap(trail: readonly EntryWithOdds[], { advice, roads, labels, current }: Now): TrailMapView {
+export function trailMap(
+  trail: readonly EntryWithOdds[],
+  { odds: now, named: suspects, roads, labels, current }: Now,
+): TrailMapView {
   const recorded = trail.flatMap((entry) => {
     const { seq, body, odds, minutes } = entry;
     if (!odds) return [];
@@ -72,13 +75,12 @@ export function trailMap(trail: readonly EntryWithOdds[], { advice, roads, label
       odds: renamedOdds(odds, current),
     };
   });
-  const now = recordOdds(advice);
   const last = recorded.at(-1);
   const bookChanged = last !== undefined && oddsDiffer(last.odds, now);
   const today = { seq: NOW_SEQ, label: "now", title: "The book has changed since", minutes: 0, odds: now };
   const stops = bookChanged ? [...recorded, today] : recorded;
   const through = new Set(roads.flatMap(({ cause, state }) => (state === "through" ? [cause.key] : [])));
-  const named = new Set(advice.named.map((cause) => causeKey(cause)));
+  const named = new Set(suspects.map((cause) => causeKey(cause)));
   const map = layOutTrailMap(stops, { through, named });
   return {
     ...map,

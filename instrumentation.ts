@@ -1,0 +1,6 @@
+/** What a web server does beside answering. Called once, before the first request. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== "nodejs") return;
+  const { keepUp } = await import("@/server/outlook/keep-up");
+  keepUp();
+}

@@ -1,0 +1,63 @@
+import "server-only";
+import { setTimeout as sleep } from "node:timers/promises";
+import { bookVersion } from "@/server/book/load";
+import { bookMayHaveChanged, setHearing } from "@/server/db/book-news";
+import { findJob } from "@/server/db/jobs";
+import { listenAlways } from "@/server/db/listen";
+import { outlooksBehind, type BehindRow } from "@/server/db/outlooks";
+import { pool } from "@/server/db/pool";
+import { findSite } from "@/server/db/sites";
+import { log } from "@/server/log";
+import { hearJobs } from "@/server/live/listen";
+import { bringUpToDate } from "./keep";
+
+/** What is kept of jobs follows the book and the trail in the background, so that whoever looks finds it worked out. */
+
+/** Told by the database within the transaction that gives the book another version. */
+const BOOK_CHANNEL = "dead_ends_book";
+/** Looked after so often, whether anything was heard or not. */
+const EVERY_MS = 2000;
+/** So long after somebody changed a job: whoever did it looks at its sheet at once. */
+const AFTER_CHANGE_MS = 50;
+/** Of the time, no more than this share is spent on it: people come first. */
+const SHARE = 0.25;
+const AT_ONCE = 20;
+
+const kept: typeof globalThis & { deadEndsKeptUp?: boolean } = globalThis;
+
+/** Whether this process keeps outlooks up to date. */
+export const isKeptUp = (): boolean => kept.deadEndsKeptUp === true;
+
+/** From now on, for the life of the process. */
+export function keepUp(): void {
+  if (kept.deadEndsKeptUp) return;
+  kept.deadEndsKeptUp = true;
+  listenAlways(BOOK_CHANNEL, { onNews: bookMayHaveChanged, onHearing: setHearing });
+  let wake = (): void => {};
+  hearJobs(() => setTimeout(() => wake(), AFTER_CHANGE_MS).unref());
+  void (async () => {
+    for (;;) {
+      await followOnce().catch((error: unknown) => log().warn({ err: error }, "outlooks: not brought up to date"));
+      await Promise.race([sleep(EVERY_MS), new Promise<void>((done) => (wake = done))]);
+    }
+  })();
+}
+
+/** Brings open jobs up to date that are behind, those that changed last first. @returns how many there were */
+export async function followOnce(): Promise<number> {
+  const db = pool();
+  const behind = await outlooksBehind(db, await bookVersion(db), AT_ONCE);
+  for (const row of behind) {
+    const begun = performance.now();
+    await follow(row);
+    await sleep((performance.now() - begun) * (1 / SHARE - 1));
+  }
+  return behind.length;
+}
+
+async function follow({ id, siteId }: BehindRow): Promise<void> {
+  const db = pool();
+  const site = await findSite(db, siteId);
+  const job = await findJob(db, siteId, id);
+  if (job && !job.closedAt) await bringUpToDate(db, site, job, new Date());
+}
