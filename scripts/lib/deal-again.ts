@@ -19,6 +19,7 @@ const COUNTED = {
   outcome_count: ["jobs", "weight_milli"],
   trial_count: ["tried", "helped", "minutes_lost_centi", "cost_lost_minor"],
   feature_jobs: ["jobs"],
+  pattern_vehicle: ["had", "jobs_for", "jobs_proved"],
 } as const;
 
 /**
@@ -55,7 +56,6 @@ export async function dealAgain(db: Db, times: number): Promise<void> {
       `insert into ${table} (${columns.join(", ")}) select ${values.join(", ")} from ${table} t, ${again}`,
     );
   }
-  await db.query("select keep_pattern_vehicles(null, null)");
   for (const [table, sums] of Object.entries(COUNTED))
     await db.query(`update ${table} set ${sums.map((sum) => `${sum} = ${sum} * ${times}`).join(", ")}`);
 }
