@@ -39,4 +39,5 @@ export {
   shareOfOthers,
 } from "./other-shops";
 export type { Repair, Money } from "./repair";
+export { afterSteps, type Added, type BookStep } from "./steps";
 export { type ChosenSpec, type VariantSpec, partMakersOf, specFor } from "./variant-spec";

@@ -8,22 +8,27 @@ import { ButtonLink } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
 import Link from "next/link";
 import { FloorJobs } from "./floor-jobs";
+import { floorPage, MOST_AT_ONCE, type FloorLook } from "./floor-look";
 import { LiveFloor } from "./live-floor";
 
 interface FloorBoardProps {
   readonly floor: Floor;
+  /** How it is looked at, where it comes page by page. */
+  readonly look: FloorLook;
   readonly mayOpen: boolean;
   readonly me: PersonId;
   readonly timeZone: string;
   readonly currency: string;
 }
 
-export function FloorBoard({ floor, mayOpen, me, timeZone, currency }: FloorBoardProps) {
+export function FloorBoard({ floor, look, mayOpen, me, timeZone, currency }: FloorBoardProps) {
   const { jobs, comebacks, followUps, spent } = floor;
-  const versions = Object.fromEntries(jobs.map(({ id, version }) => [id, version]));
+  const page = jobs.length > MOST_AT_ONCE ? floorPage(jobs, look, me) : null;
+  const shown = page ? page.rows : jobs;
+  const versions = Object.fromEntries(shown.map(({ id, version }) => [id, version]));
   return (
     <div className="mx-auto max-w-6xl px-4 py-5 sm:px-6">
-      <LiveFloor versions={versions} />
+      <LiveFloor versions={versions} isWhole={page === null} />
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1 className="text-xl">Floor</h1>
         {mayOpen && (
@@ -47,7 +52,14 @@ export function FloorBoard({ floor, mayOpen, me, timeZone, currency }: FloorBoar
           jobs={comebacks}
           what={() => <span className="font-medium text-brick">Open it again</span>}
         />
-        {jobs.length > 0 && <FloorJobs jobs={jobs} me={me} />}
+        {jobs.length > 0 && (
+          <FloorJobs
+            jobs={shown}
+            open={jobs.length}
+            remote={page && { hasMore: page.hasMore, pageSize: page.pageSize }}
+            me={me}
+          />
+        )}
         {jobs.length > 0 && <SpentInAll spent={spent} currency={currency} />}
         <AfterJobs
           title="Follow-ups due"

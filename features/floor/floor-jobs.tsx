@@ -2,7 +2,6 @@
 
 import { useMemo } from "react";
 import type { PersonId } from "@/core/ids";
-import type { Need } from "@/core/job";
 import { vehicleName } from "@/core/vehicle";
 import { minutesText, moneyText, percentText } from "@/features/shared/format";
 import type { FloorJob } from "@/server/views/floor";
@@ -11,42 +10,28 @@ import { SelectInput } from "@/ui/form";
 import type { TableColumn } from "@/ui/table/column";
 import { DataTable } from "@/ui/table/data-table";
 import { RowLink } from "@/ui/table/row-link";
-
-interface FloorGroup {
-  readonly needs: readonly Need["kind"][];
-  readonly title: string;
-  readonly aside: string;
-}
-
-/** In the order of what holds a bay up longest: a vehicle that only waits to be proved or closed goes out first. */
-const GROUPS: readonly FloorGroup[] = [
-  { needs: ["part-result"], title: "Part is in, try it", aside: "record its result" },
-  { needs: ["companions"], title: "Finish the repair", aside: "what goes with it" },
-  { needs: ["proof"], title: "Needs proof", aside: "repaired, not yet believed" },
-  { needs: ["decision"], title: "Needs a decision", aside: "name the cause, close" },
-  { needs: ["waiting"], title: "Waiting", aside: "for a part, somebody, the customer" },
-  { needs: ["watch"], title: "Being watched", aside: "did not show itself" },
-  { needs: ["test", "nothing"], title: "Needs a test", aside: "the next step and its minutes" },
-];
+import { findJobBy, groupOf, GROUPS, jobsOf, SORT_BY, WHOSE, whoseOf, type FloorPage } from "./floor-look";
 
 /** So many are seen at a glance, and want no search. */
 const FEW = 6;
 
 interface FloorJobsProps {
+  /** All of them, or those of one page. */
   readonly jobs: readonly FloorJob[];
+  /** So many are open. */
+  readonly open: number;
+  /** Where the floor is too long to be sent whole. */
+  readonly remote: Omit<FloorPage, "rows"> | null;
   readonly me: PersonId;
 }
 
 /** The open jobs by what they need; whose and which can be chosen, and the choice stands in the address. */
-export function FloorJobs({ jobs, me }: FloorJobsProps) {
-  const [params, change] = useAddressState();
-  const whose = WHOSE.find(({ key }) => key === params.get("whose"))?.key ?? "";
-  const rows = useMemo(
-    () => [...jobs].filter((job) => isOf(job, whose, me)).sort((a, b) => placeOf(a) - placeOf(b)),
-    [jobs, whose, me],
-  );
+export function FloorJobs({ jobs, open, remote, me }: FloorJobsProps) {
+  const [params, change] = useAddressState(remote !== null);
+  const whose = whoseOf(params.get("whose"));
+  const rows = useMemo(() => (remote ? jobs : jobsOf(jobs, whose, me)), [jobs, remote, whose, me]);
   const columns = useMemo(() => columnsOf(me), [me]);
-  const isMany = jobs.length > FEW;
+  const isMany = open > FEW;
   return (
     <DataTable
       label="Open jobs"
@@ -55,54 +40,41 @@ export function FloorJobs({ jobs, me }: FloorJobsProps) {
       findBy={findJobBy}
       groupOf={(job) => groupOf(job).title}
       groupAside={(title) => GROUPS.find((each) => each.title === title)?.aside ?? ""}
-      {...(isMany ? { findHint: "plate, vehicle, complaint, suspect" } : {})}
+      {...(remote ? { remote } : {})}
       {...(isMany
-        ? {
-            beside: (
-              <SelectInput
-                aria-label="Whose jobs"
-                value={whose}
-                onChange={(event) => change({ whose: event.target.value, page: "" })}
-                className="w-auto"
-              >
-                {WHOSE.map(({ key, words }) => (
-                  <option key={key} value={key}>
-                    {words}
-                  </option>
-                ))}
-              </SelectInput>
-            ),
-          }
+        ? { findHint: "plate, vehicle, complaint, suspect", beside: <ChooseWhose whose={whose} onChange={change} /> }
         : {})}
-      empty={whose === "mine" ? "None of the open jobs is yours." : "Somebody has each of the open jobs."}
+      empty={emptyText(whose)}
     />
   );
 }
 
-const WHOSE = [
-  { key: "", words: "Everybody’s" },
-  { key: "mine", words: "Mine" },
-  { key: "nobodys", words: "Nobody’s" },
-] as const;
-
-function isOf({ heldBy }: FloorJob, whose: (typeof WHOSE)[number]["key"], me: PersonId): boolean {
-  if (whose === "mine") return heldBy === me;
-  return whose === "" || heldBy === null;
+function emptyText(whose: ReturnType<typeof whoseOf>): string {
+  if (whose === "mine") return "None of the open jobs is yours.";
+  return whose === "nobodys" ? "Somebody has each of the open jobs." : "No open job is called so. Try fewer words.";
 }
 
-function groupOf({ need }: FloorJob): FloorGroup {
-  const group = GROUPS.find(({ needs }) => needs.includes(need));
-  if (!group) throw new Error(`floor: no group for what needs ${need}`);
-  return group;
+interface ChooseWhoseProps {
+  readonly whose: string;
+  readonly onChange: (next: Readonly<Record<string, string>>) => void;
 }
 
-const placeOf = (job: FloorJob) => GROUPS.indexOf(groupOf(job));
-
-const findJobBy = ({ id, number, vehicle, plate, complaint, heldByName, leading, next }: FloorJob) => ({
-  key: id,
-  label: vehicleName(vehicle),
-  also: [String(number), plate ?? "", complaint, heldByName ?? "", leading?.name ?? "", next].filter(Boolean),
-});
+function ChooseWhose({ whose, onChange }: ChooseWhoseProps) {
+  return (
+    <SelectInput
+      aria-label="Whose jobs"
+      value={whose}
+      onChange={(event) => onChange({ whose: event.target.value, page: "" })}
+      className="w-auto"
+    >
+      {WHOSE.map(({ key, words }) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </SelectInput>
+  );
+}
 
 const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
   {
@@ -110,13 +82,13 @@ const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
     header: "Job",
     wide: true,
     className: "w-14",
-    sortBy: ({ number }) => number,
+    sortBy: SORT_BY.number,
     cell: ({ number }) => <span className="mono text-ink-soft">{number}</span>,
   },
   {
     id: "vehicle",
     header: "Vehicle",
-    sortBy: ({ vehicle }) => vehicleName(vehicle),
+    sortBy: SORT_BY.vehicle,
     cell: (job) => <VehicleCell job={job} />,
   },
   {
@@ -131,14 +103,14 @@ const columnsOf = (me: PersonId): readonly TableColumn<FloorJob>[] => [
     header: "Leading",
     wide: true,
     className: "md:w-1/5",
-    sortBy: ({ leading }) => leading && -leading.p,
+    sortBy: SORT_BY.leading,
     cell: ({ leading }) => <Leading leading={leading} />,
   },
   {
     id: "minutes",
     header: "Time",
     numeric: true,
-    sortBy: ({ minutes }) => minutes,
+    sortBy: SORT_BY.minutes,
     cell: ({ minutes, parts, heldBy, heldByName }) => (
       <>
         <span className="mono block text-sm">{minutesText(minutes)}</span>

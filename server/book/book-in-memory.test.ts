@@ -8,7 +8,7 @@ import { execute } from "@/server/db/rows";
 import { findSite } from "@/server/db/sites";
 import { givenDatabase } from "@/tests/support/database";
 import { emptyCase } from "@/tests/support/shop";
-import { NOW, OpenJob, openWorkshop, part } from "@/tests/support/workshop";
+import { NOW, OpenJob, openWorkshop, part, VEHICLE } from "@/tests/support/workshop";
 import { loadBook, loadLabels } from "./load";
 
 givenDatabase();
@@ -69,4 +69,61 @@ test("a job teaches as it closes, and asks for nothing to be read anew while it 
   expect([...(groups.get(ALL_VEHICLES) ?? [])].map(([key, { jobs }]) => [key, jobs])).toEqual([
     ["boost-hose/split", 1],
   ]);
+});
+
+test("a closed job is a step of the book in memory, and all steps come to what reading it anew comes to", async () => {
+  const memory = globalThis as { deadEndsBook?: unknown };
+  const site = await findSite(pool(), lead.siteId);
+  const book = () => loadBook(pool(), site, emptyCase);
+  const causes = ["turbocharger/sticking", "boost-hose/split", "boost-sensor/reads-wrong"] as const;
+  const closed: OpenJob[] = [];
+  const close = async (name: (typeof causes)[number], at: number) => {
+    const [component = "", failure = ""] = name.split("/");
+    const job = await OpenJob.open(lead, {
+      vehicle: { ...VEHICLE, plate: `S ${at}` },
+      symptoms: [{ key: at % 2 ? "low-power" : "smoke-black", conditions: ["hot"] }],
+      codes: [{ code: "P0299", module: "engine" }],
+      modulesRead: ["engine", "brakes"],
+    });
+    await job.record("record-test", {
+      procedure: "leak-test",
+      outcome: "high",
+      minutes: 5,
+      readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
+    });
+    await job.record("record-part", part(component, failure, "fixed"));
+    await job.record("record-finding", { result: "root-cause", causes: [{ component, failure }] });
+    const signed = ["proof", "unchecked", "left-over"].map((each) => ({ for: each, reason: "enough" }));
+    await job.record("close-job", { reason: "enough", signed });
+    closed.push(job);
+  };
+  const changes = [
+    () => close("turbocharger/sticking", 1),
+    () => close("boost-hose/split", 2),
+    () => closed[0]?.record("reopen-job", { reason: "looked at again" }),
+    () => close("boost-sensor/reads-wrong", 3),
+    () => closed[0]?.record("close-job", { reason: "enough", signed: [{ for: "proof", reason: "enough" }] }),
+    // Several at once: nobody looked in between.
+    async () => {
+      await close("turbocharger/sticking", 4);
+      await closed[1]?.record("reopen-job", { reason: "once more" });
+    },
+  ];
+  for (const [nth, change] of changes.entries()) {
+    const before = await book();
+    await change();
+    const after = await book();
+    expect([nth, after.features]).not.toEqual([nth, before.features]);
+    // Nothing but counters is another: the rest is the very same.
+    expect(after.procedures).toBe(before.procedures);
+    expect(after.symptomSystems).toBe(before.symptomSystems);
+    delete memory.deadEndsBook;
+    const anew = await book();
+    expect(anew.procedures).not.toBe(before.procedures);
+    expect([nth, after]).toEqual([nth, anew]);
+  }
+  // A change that told no step: all of it is read anew.
+  const before = await book();
+  await execute(pool(), "update feature_count set jobs = jobs");
+  expect((await book()).procedures).not.toBe(before.procedures);
 });

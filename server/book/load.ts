@@ -1,12 +1,21 @@
 import "server-only";
 import { createHash } from "node:crypto";
-import { withSuspectsOf, type CaseFile } from "@/core/case";
-import { bookBesideOthers, groupsBesideOthers, type Book, type Counted, type CountsByCause } from "@/core/book";
+import { codeFeature, withSuspectsOf, type CaseFile } from "@/core/case";
+import {
+  afterSteps,
+  bookBesideOthers,
+  groupsBesideOthers,
+  type Book,
+  type Counted,
+  type CountsByCause,
+  type Repair,
+} from "@/core/book";
 import type { ModuleName } from "@/core/codes";
 import { patternOf } from "@/core/known-failures";
 import type { Labels } from "@/core/words";
 import { ALL_VEHICLES, groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
-import { readBookVersion } from "@/server/db/book-version";
+import { stepsBetween } from "@/server/db/book-steps";
+import { readBookVersion, type BookVersion } from "@/server/db/book-version";
 import {
   readCauses,
   readComponents,
@@ -30,9 +39,13 @@ import { isNothingNew, newsSoFar, nothingNewSince } from "@/server/db/book-news"
 /** What is the same for every case. */
 interface KeptBook {
   readonly version: string;
+  readonly nth: number;
+  readonly words: string;
   readonly known: Omit<Book, "shop">;
   /** By what share other shops' counts were taken over the whole book; null where none of them speaks. */
   readonly shareOfOthers: number | null;
+  /** Repairs that somebody wrote down. */
+  readonly fixed: readonly Repair[];
   readonly vocabulary: Vocabulary;
   readonly merged: readonly MergedWord[];
   readonly modules: readonly ModuleName[];
@@ -113,17 +126,43 @@ async function currentBook(db: Db): Promise<KeptBook> {
   if (db === pool() && kept.deadEndsBook && isNothingNew()) return kept.deadEndsBook;
   const asked = newsSoFar();
   // The version first: what is read after it may be newer, and is then read once more, but never older.
-  const { version, own } = await readBookVersion(db);
-  const book = kept.deadEndsBook?.version === version ? kept.deadEndsBook : await readBook(db, version);
+  const version = await readBookVersion(db);
+  const before = kept.deadEndsBook;
+  if (before?.version === version.version) {
+    if (db === pool()) nothingNewSince(asked);
+    return before;
+  }
+  const book = (before && (await stepped(db, before, version))) ?? (await readBook(db, version));
   // What a transaction changed itself is not for others until it is kept, and may change again before.
-  if (!own) {
+  if (!version.own) {
     kept.deadEndsBook = book;
     if (db === pool()) nothingNewSince(asked);
   }
   return book;
 }
 
-async function readBook(db: Db, version: string): Promise<KeptBook> {
+/** The book that is in memory with what closed jobs have added to its counters since; null where something else is another as well. */
+async function stepped(db: Db, before: KeptBook, { version, nth, words }: BookVersion): Promise<KeptBook | null> {
+  if (before.words !== words || before.shareOfOthers !== null) return null;
+  const steps = await stepsBetween(db, before.nth, nth);
+  if (!steps) return null;
+  const counted = afterSteps(before.known, steps, (feature) => feature.startsWith(codeFeature("")));
+  return { ...before, version, nth, ...(await readLearnt(db, { ...before.known, ...counted }, before.fixed)) };
+}
+
+/** What jobs show of repairs and known failures, beside what is counted. */
+async function readLearnt(
+  db: Db,
+  known: Omit<Book, "shop" | "repairs" | "patterns">,
+  fixed: readonly Repair[],
+): Promise<Pick<KeptBook, "known" | "speaking">> {
+  const repairs = [...fixed, ...(await readLearntRepairs(db))];
+  const speaking = await readSpeakingFailures(db);
+  const patterns = speaking.flatMap((failure) => patternOf(failure, failure.grade) ?? []);
+  return { known: { ...known, repairs, patterns }, speaking };
+}
+
+async function readBook(db: Db, { version, nth, words }: BookVersion): Promise<KeptBook> {
   // One after another: a transaction's connection takes one query at a time.
   const causes = await readCauses(db);
   const components = await readComponents(db);
@@ -134,29 +173,21 @@ async function readBook(db: Db, version: string): Promise<KeptBook> {
     ? bookBesideOthers(own, await readCounted(db, "others"))
     : { counted: own, share: null };
   const procedures = await readProcedures(db);
-  const repairs = [...(await readRepairs(db)), ...(await readLearntRepairs(db))];
-  const speaking = await readSpeakingFailures(db);
-  const patterns = speaking.flatMap((known) => patternOf(known, known.grade) ?? []);
+  const fixed = await readRepairs(db);
   const vocabulary = await readVocabulary(db);
   const merged = await readMergedWords(db);
+  const known = { causes, components, symptomSystems, links, ...counted, procedures };
   return {
     version,
-    known: {
-      causes,
-      components,
-      symptomSystems,
-      links,
-      ...counted,
-      procedures,
-      repairs,
-      patterns,
-    },
+    nth,
+    words,
+    ...(await readLearnt(db, known, fixed)),
+    fixed,
     shareOfOthers: share,
     vocabulary,
     merged,
     modules: await listModules(db),
     labels: labelsFrom(vocabulary, procedures, merged),
-    speaking,
     proceduresVersion: createHash("sha256").update(JSON.stringify(procedures)).digest("base64url").slice(0, 16),
   };
 }

@@ -4,6 +4,10 @@ import { execute, one } from "./rows";
 
 export interface BookVersion {
   readonly version: string;
+  /** Versions, counted. */
+  readonly nth: number;
+  /** The version of what is not counted: words, causes, procedures, known failures. */
+  readonly words: string;
   /** The change is this very transaction's, and nobody else sees it yet. */
   readonly own: boolean;
 }
@@ -12,7 +16,7 @@ export interface BookVersion {
 export async function readBookVersion(db: Db): Promise<BookVersion> {
   return one<BookVersion>(
     db,
-    "select version, coalesce(written_by = pg_current_xact_id_if_assigned(), false) as own from book_version",
+    "select version, nth, words, coalesce(written_by = pg_current_xact_id_if_assigned(), false) as own from book_version",
   );
 }
 

@@ -3,14 +3,9 @@ import { addCounts, NO_COUNT, type CauseKey, type Count, type CountsByCause, typ
 import { codeFeature } from "@/core/case";
 import type { Lesson } from "@/core/lesson";
 import type { GroupKey } from "@/core/vehicle";
+import { tellStep, tellTooMuch, type Delta } from "./book-steps";
 import { takeTheTimeItNeeds, type Db } from "./pool";
 import { execute, many } from "./rows";
-
-/** A counter row by its key's columns, and what to add to it: whole numbers, so that sums are exact. */
-interface Delta {
-  readonly key: readonly string[];
-  readonly add: readonly number[];
-}
 
 interface CounterTable {
   readonly name: string;
@@ -82,8 +77,13 @@ export class LessonSum {
 
   /** @param shop another shop, whose jobs are counted apart */
   async write(db: Db, shop: string | null = null): Promise<void> {
-    for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
-      await addTo(db, shop === null ? TABLES[name] : ofOtherShop(TABLES[name], shop), this.#sums[name].inOrder());
+    const deltas: Partial<Record<keyof typeof TABLES, readonly Delta[]>> = {};
+    for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[]) {
+      const own = this.#sums[name].inOrder();
+      deltas[name] = own;
+      await addTo(db, shop === null ? TABLES[name] : ofOtherShop(TABLES[name], shop), own);
+    }
+    if (shop === null) await tellStep(db, deltas);
     this.#sums = newSums();
   }
 }
@@ -173,6 +173,7 @@ export async function emptyCounters(db: Db): Promise<void> {
   await execute(db, "delete from job_feature");
   await execute(db, "delete from job_word");
   await execute(db, "delete from feature_jobs");
+  await tellTooMuch(db);
 }
 
 interface CountRow {

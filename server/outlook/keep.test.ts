@@ -9,7 +9,7 @@ import { loadFloor } from "@/server/views/floor";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { givenDatabase } from "@/tests/support/database";
 import { done, NOW, OpenJob, openWorkshop, part, send, VEHICLE } from "@/tests/support/workshop";
-import { bringUpToDate } from "./keep";
+import { bringUpToDate, type SpokenOutlook } from "./keep";
 import { followOnce } from "./keep-up";
 
 givenDatabase();
@@ -41,7 +41,7 @@ async function keptOf(job: OpenJob): Promise<OutlookRow> {
 }
 
 /** As if nothing had been kept of it. */
-async function anew(job: OpenJob): Promise<OutlookRow> {
+async function anew(job: OpenJob): Promise<SpokenOutlook> {
   await forgetOutlook(pool(), job.id);
   const row = await findJob(pool(), site.id, job.id);
   if (!row) throw new Error("no such job");

@@ -9,6 +9,7 @@ import {
   type RowData,
   type SortingState,
 } from "@tanstack/react-table";
+import { compareValues } from "./compare";
 
 /** One column of a table. */
 export interface TableColumn<Row extends RowData> {
@@ -49,14 +50,9 @@ export const columnDef = <Row extends RowData>({
   accessorFn: (row) => sortBy?.(row) ?? undefined,
   enableSorting: sortBy !== undefined,
   sortUndefined: "last",
-  sortFn: ({ original: a }, { original: b }) => compare(sortBy?.(a) ?? null, sortBy?.(b) ?? null),
+  sortFn: ({ original: a }, { original: b }) => compareValues(sortBy?.(a) ?? null, sortBy?.(b) ?? null),
   sortDescFirst: (numeric ?? downFirst) === true,
 });
-
-function compare(a: string | number | null, b: string | number | null): number {
-  if (typeof a === "string" && typeof b === "string") return a.localeCompare(b, undefined, { numeric: true });
-  return Number(a) - Number(b);
-}
 
 /** "-minutes": by minutes, the largest first. */
 export function sortingOf<Row extends RowData>(

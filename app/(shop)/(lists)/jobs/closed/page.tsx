@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { ClosedJobs } from "@/features/closed/closed-jobs";
 import { requireActor } from "@/server/auth/page";
 import { CLOSED_RESULTS } from "@/server/db/job-lists";
-import { searchText } from "@/server/search-text";
+import { pageNumber, searchText } from "@/server/search-text";
 import { loadClosedJobs } from "@/server/views/closed-jobs";
 
 export const metadata: Metadata = { title: "Closed jobs" };
@@ -14,7 +14,7 @@ export default async function ClosedJobsPage({ searchParams }: PageProps<"/jobs/
     search: searchText(search),
     result: CLOSED_RESULTS.find((each) => each === result) ?? null,
     oldestFirst: sort === "closed",
-    page: Math.max(1, Math.min(10_000, Math.trunc(Number(page)) || 1)) - 1,
+    page: pageNumber(page),
   };
   const list = await loadClosedJobs(site, asked, new Date());
   return <ClosedJobs list={list} timeZone={site.timeZone} />;
