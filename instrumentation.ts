@@ -2,5 +2,7 @@
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== "nodejs") return;
   const { keepUp } = await import("@/server/outlook/keep-up");
+  const { watchRequests } = await import("@/server/watch/requests");
+  watchRequests();
   keepUp();
 }

@@ -19,6 +19,7 @@ import { ensureDebianPackages } from "@/scripts/lib/debian.mjs";
 import { freePort } from "@/scripts/lib/ports.mjs";
 import { processStart } from "@/scripts/lib/process.mjs";
 import { requireNode } from "@/scripts/lib/settings.mjs";
+import { applicationOf, killTree, postmasterIn, treeOf } from "@/scripts/lib/torture/process-tree";
 import { Client, waitUntilHealthy } from "./support/application";
 import { PASSPHRASE, SHOP, VEHICLE } from "./support/workshop";
 
@@ -81,37 +82,6 @@ async function ask<T>(query: string): Promise<T[]> {
   return rows as T[];
 }
 
-/** Parents by process, from the kernel's own list. */
-function children(): Map<number, number[]> {
-  const found = new Map<number, number[]>();
-  for (const name of readdirSync("/proc").filter((each) => /^\d+$/.test(each))) {
-    try {
-      const parent = Number(readFileSync(`/proc/${name}/stat`, "utf8").split(") ").at(-1)?.split(" ")[1]);
-      found.set(parent, [...(found.get(parent) ?? []), Number(name)]);
-    } catch {
-      // It ended while we looked.
-    }
-  }
-  return found;
-}
-
-/** A process and all that it started, itself first. */
-function treeOf(pid: number): readonly number[] {
-  const all = children();
-  const list = [pid];
-  for (const each of list) list.push(...(all.get(each) ?? []));
-  return list;
-}
-
-function killTree(pid: number): void {
-  for (const each of treeOf(pid))
-    try {
-      process.kill(each, "SIGKILL");
-    } catch {
-      // Gone already.
-    }
-}
-
 /** kill -9 for everything at once: the start command, the application, and the database with all its processes. */
 function killEverything(command: ChildProcess): void {
   killTree(postmaster());
@@ -119,17 +89,12 @@ function killEverything(command: ChildProcess): void {
 }
 
 /** The database's first process; 0 where there is none. */
-function postmaster(): number {
-  const file = join(String(clusterState().pgData), "postmaster.pid");
-  return existsSync(file) ? Number(readFileSync(file, "utf8").split("\n")[0]) : 0;
-}
+const postmaster = (): number => postmasterIn(String(clusterState().pgData));
 
 /** The process that serves, which a start command has started. */
-function applicationOf({ pid = 0 }: ChildProcess): number {
-  const found = (children().get(pid) ?? []).find((each) =>
-    readFileSync(`/proc/${each}/cmdline`, "utf8").includes("next"),
-  );
-  if (found === undefined) throw new Error("no application was started");
+function served({ pid = 0 }: ChildProcess): number {
+  const found = applicationOf(pid);
+  if (!found) throw new Error("no application was started");
   return found;
 }
 
@@ -246,7 +211,7 @@ describe("npm start", () => {
     const open = async (complaint: string) =>
       (await lead.command("open-job", { vehicle: { ...VEHICLE, plate: null }, complaint })).status;
     expect(await open("before")).toBe(200);
-    process.kill(applicationOf(child), "SIGKILL");
+    process.kill(served(child), "SIGKILL");
     await untilGone(origin());
     await waitUntilHealthy(origin());
     expect(await open("between")).toBe(200);
@@ -279,7 +244,7 @@ describe("npm start", () => {
     ]);
     expect((await fetch(`${origin()}/api/v1/health`)).status).toBe(200);
     // Killed, it leaves application and database running: the next start ends the one and takes over the other.
-    const application = applicationOf(child);
+    const application = served(child);
     const killed = new Promise((done) => child.once("exit", done));
     child.kill("SIGKILL");
     await killed;

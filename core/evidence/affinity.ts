@@ -32,6 +32,9 @@ const LINKED_WITH_OTHERS = 0.006;
 
 type Kind = "symptom" | "code";
 
+/** What a shop's hour costs says nothing of causes. */
+type Unpriced = Omit<Book, "shop">;
+
 interface Rows {
   /** By row: what was counted with causes of each system. */
   readonly seen: ReadonlyMap<string, Float64Array>;
@@ -45,7 +48,7 @@ interface Rows {
 const KEPT = new WeakMap<Book["features"], WeakMap<Book["causes"], Rows>>();
 
 /** Of a symptom, a code or a module that does not answer; null for a condition, which belongs to no system, and for a symptom that the book has no word for. */
-export function affinityOf(book: Book, feature: string): Affinity | null {
+export function affinityOf(book: Unpriced, feature: string): Affinity | null {
   const rows = rowsOf(book);
   const kept = rows.byFeature.get(feature);
   if (kept !== undefined) return kept;
@@ -54,7 +57,7 @@ export function affinityOf(book: Book, feature: string): Affinity | null {
   return made;
 }
 
-function affinity(book: Book, rows: Rows, feature: string): Affinity | null {
+function affinity(book: Unpriced, rows: Rows, feature: string): Affinity | null {
   const row = rowOf(book, feature);
   if (!row) return null;
   const { systemNames } = placesOf(book);
@@ -68,7 +71,7 @@ function affinity(book: Book, rows: Rows, feature: string): Affinity | null {
   return { bySystem, byCause: row.symptom && book.links.length ? linked(book, row.symptom) : null };
 }
 
-function linked({ causes, links }: Book, symptom: string): Float64Array {
+function linked({ causes, links }: Unpriced, symptom: string): Float64Array {
   const own = new Map<string, Link>();
   const known = new Set<string>();
   for (const link of links) {
@@ -84,7 +87,7 @@ function linked({ causes, links }: Book, symptom: string): Float64Array {
   });
 }
 
-function rowsOf(book: Book): Rows {
+function rowsOf(book: Unpriced): Rows {
   const own = KEPT.get(book.features) ?? new WeakMap<Book["causes"], Rows>();
   KEPT.set(book.features, own);
   const rows = own.get(book.causes) ?? countRows(book);
@@ -92,7 +95,7 @@ function rowsOf(book: Book): Rows {
   return rows;
 }
 
-function countRows(book: Book): Rows {
+function countRows(book: Unpriced): Rows {
   const { system, systemNames, causes: count } = placesOf(book);
   const seen = new Map<string, Float64Array>();
   const size = new Map<string, number>();
@@ -142,7 +145,7 @@ const SYSTEM_OF_MODULE: Readonly<Record<string, string>> = {
   climate: "climate",
 };
 
-function rowOf({ symptomSystems }: Book, feature: string): Row | null {
+function rowOf({ symptomSystems }: Unpriced, feature: string): Row | null {
   const [kind, subject = ""] = feature.split("|");
   if (kind === "symptom") {
     const system = symptomSystems.get(subject);

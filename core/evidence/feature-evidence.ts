@@ -201,6 +201,29 @@ export function absenceEvidence(book: Book, file: CaseFile): readonly Evidence[]
   });
 }
 
+/**
+ * Works out ahead what every case asks of a book: how often each symptom, condition and code comes with each cause, and what its absence
+ * says. It takes as long as some dozens of advices; whoever has other work does a piece of it at a time, a feature at each step.
+ */
+export function* workOutAhead(book: Omit<Book, "shop">): Generator<void> {
+  const jobs = countsIn(book.groups, ALL_VEHICLES);
+  for (const [feature, seen] of book.features) {
+    if (!feature.startsWith("symptom|") && !feature.startsWith("condition|")) continue;
+    pooledRates(book, { feature, seen, jobs, affinity: affinityOf(book, feature) });
+    yield;
+  }
+  for (const [module, codes] of book.codesByModule) {
+    const scanned = countsIn(book.features, scanFeature(module));
+    for (const [feature, seen] of codes) {
+      silenceOf(
+        pooledRates(book, { feature, seen, jobs: scanned, affinity: affinityOf(book, feature) }),
+        ABSENCE_TEMPER,
+      );
+      yield;
+    }
+  }
+}
+
 interface Missing {
   readonly family: string;
   readonly evidence: Evidence;

@@ -1,9 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { ALL_VEHICLES } from "@/core/vehicle";
-import { jobWith, countedBook } from "@/tests/support/shop";
+import { advise } from "@/core/plan";
+import { countedBook, emptyCase, jobWith } from "@/tests/support/shop";
 import { overlaps, shares } from "./overlap";
 import { placesOf } from "@/core/book";
+import { workOutAhead } from "./feature-evidence";
 import { pooledRates } from "./pooled-rates";
 import { rateRatio } from "@/core/statistics";
 
@@ -111,4 +113,23 @@ test("two features that come with the same causes share one say, others keep the
   const [hot, idling, uphill] = shares(overlaps(causes, [of("hot"), of("idling"), of("uphill")]));
   expect([hot, idling]).toEqual([0.5, 0.5]);
   expect(uphill).toBe(1);
+});
+
+test("what is worked out ahead, piece by piece, is what cases ask: it changes nothing that is concluded", () => {
+  const jobs = CAUSES.flatMap((cause, at) => [
+    ...shows(cause.split(" ")[0] ?? "", 3, at % 2 ? ["hot"] : ["cold"]),
+    jobWith(cause.split(" ")[0] ?? "", {
+      codes: [{ code: `P010${at}`, module: "engine", status: "stored" }],
+      modulesScanned: ["engine"],
+    }),
+  ]);
+  const [ahead, plain] = [countedBook({ causes: CAUSES }, jobs), countedBook({ causes: CAUSES }, jobs)];
+  const pieces = [...workOutAhead(ahead)].length;
+  const told = [...ahead.features.keys()].filter((key) => /^(symptom|condition)\|/.test(key)).length;
+  expect(pieces).toBe(told + (ahead.codesByModule.get("engine")?.size ?? 0));
+  expect(pieces).toBeGreaterThan(CAUSES.length);
+  const file = { ...emptyCase, symptoms: [{ key: "stalls", conditions: ["hot"] }], modulesScanned: ["engine"] };
+  const odds = (book: typeof plain) =>
+    advise(book, file).suspects.map(({ cause, probability }) => [cause.key, probability]);
+  expect(odds(ahead)).toEqual(odds(plain));
 });

@@ -118,7 +118,7 @@ function Codes({ codes }: Pick<AskAnswer, "codes">) {
   );
 }
 
-function Causes({ answer: { causes, suspects, found, hasAll } }: { readonly answer: AskAnswer }) {
+function Causes({ answer: { causes, suspects, found, counted, hasAll } }: { readonly answer: AskAnswer }) {
   const percent = (p: number) => `${Math.round(p * 100)} %`;
   if (causes.length === 0 && suspects.length > 0)
     return (
@@ -136,7 +136,10 @@ function Causes({ answer: { causes, suspects, found, hasAll } }: { readonly answ
   if (!causes.length) return null;
   const jobs = found === 1 ? "1 job" : `${found} jobs`;
   return (
-    <Section title="What it was" aside={hasAll ? `${jobs} with all of it` : `${jobs} with most of it`}>
+    <Section
+      title="What it was"
+      aside={`${jobs} with ${hasAll ? "all" : "most"} of it${counted < found ? `, the latest ${counted} counted` : ""}`}
+    >
       <ul>
         {causes.map((cause) => (
           <Cause key={cause.component + cause.failure} cause={cause} />

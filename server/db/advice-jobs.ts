@@ -8,7 +8,7 @@ import { many } from "./rows";
 /** So many jobs stand behind a sentence: enough to look at. */
 const MOST = 5;
 /** They are looked for among so many of the latest. */
-const LATEST = 2000;
+const LATEST = 600;
 
 /** The keys of the latest closed jobs with each of these causes. */
 export async function jobsWithCauses(
@@ -30,24 +30,37 @@ export async function jobsWithCauses(
   return new Map(rows.map(({ cause, keys }) => [cause, keys]));
 }
 
-/** The keys of the latest closed jobs on which a part or a test of these was tried where a symptom was told of. */
+/** A part or a test that was tried. */
+export interface Tried {
+  readonly kind: "part" | "test";
+  readonly subject: string;
+}
+
+/** The keys of the latest closed jobs on which each of these was tried where a symptom was told of, in their order. */
 export async function jobsWithTrials(
   db: Db,
-  kind: "part" | "test",
-  subject: string,
+  tried: readonly Tried[],
   symptoms: readonly string[],
-): Promise<readonly string[]> {
-  const rows = await many<{ key: string }>(
+): Promise<readonly (readonly string[])[]> {
+  if (!tried.length) return [];
+  const rows = await many<{ keys: string[] }>(
     db,
-    `select j.key
-     from (
-       select job_id, at from job_feature where feature = $1 order by at desc, job_id limit ${LATEST}
-     ) tried
-     join job j on j.id = tried.job_id
-     where exists (select from job_feature f where f.job_id = tried.job_id and f.feature = any($2))
-     order by tried.at desc, tried.job_id
-     limit ${MOST}`,
-    [trialMark(kind, subject), symptoms.map(symptomFeature)],
+    `select array(
+       select j.key
+       from (
+         select t.job_id, t.at
+         from (
+           select job_id, at from job_feature where feature = wanted.mark order by at desc, job_id limit ${LATEST}
+         ) t
+         where exists (select from job_feature f where f.job_id = t.job_id and f.feature = any($2))
+         order by t.at desc, t.job_id
+         limit ${MOST}
+       ) own
+       join job j on j.id = own.job_id
+       order by own.at desc, own.job_id) as keys
+     from unnest($1::text[]) with ordinality as wanted (mark, nth)
+     order by wanted.nth`,
+    [tried.map(({ kind, subject }) => trialMark(kind, subject)), symptoms.map(symptomFeature)],
   );
-  return rows.map(({ key }) => key);
+  return rows.map(({ keys }) => keys);
 }

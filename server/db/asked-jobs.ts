@@ -30,6 +30,18 @@ export interface AskedJobRow {
 /** So many of the latest jobs with a mark are looked at. */
 const LATEST = 1000;
 
+/** The latest jobs on vehicles of a make. */
+const OF_MAKE = `
+       union all
+       (select -100, j.id
+        from (
+          select id, vehicle_id, closed_at from job where closed_at is not null order by closed_at desc limit ${20 * LATEST}
+        ) j
+        join vehicle v on v.id = j.vehicle_id
+        where v.make = $6
+        order by j.closed_at desc
+        limit ${LATEST})`;
+
 /** Closed jobs that have what was asked for, those that have most of it first, then the latest. */
 export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Promise<AskedJobRow[]> {
   const marks = asked.groups.flatMap((group, at) => group.map((mark) => [at, mark] as const));
@@ -65,21 +77,15 @@ export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Prom
             limit ${LATEST}
           ) j
         where not exists (select from job_word where word = w.word))
-       union all
-       (select -100, j.id
-        from vehicle v
-        join job j on j.vehicle_id = v.id
-        where v.make = $6 and j.closed_at is not null
-        order by j.closed_at desc
-        limit ${LATEST})
+${asked.make === null ? "" : OF_MAKE}
      ), candidate as (
-       select job_id, count(distinct part) as parts from hit group by job_id order by 2 desc limit ${2 * LATEST}
+       select job_id, count(distinct part) as parts from hit group by job_id order by 2 desc limit ${LATEST}
      )
      select j.id, (c.parts + case when v.year = $7 then 1 else 0 end)::int as matched
      from candidate c
      join job j on j.id = c.job_id
      join vehicle v on v.id = j.vehicle_id
-     where j.closed_at is not null
+     where j.closed_at is not null and ($6::text is null or true)
      order by 2 desc, j.closed_at desc, j.id
      limit $8`,
     [
@@ -102,47 +108,64 @@ export interface CauseFound extends Cause {
   readonly settledBy: readonly string[];
 }
 
-/** Times and tests of a cause are taken from so many of its jobs. */
-const SAMPLE = 40;
+/** Times and tests of a cause are taken from so many of its jobs, the latest. */
+const SAMPLE = 12;
 
-/** The causes that these jobs came to, the commonest first; one that came back has none. */
-export async function causesOfJobs(db: Db, ids: readonly JobId[], most: number): Promise<CauseFound[]> {
-  if (!ids.length) return [];
-  return many<CauseFound>(
+export interface CausesFound {
+  /** The commonest first. */
+  readonly causes: readonly CauseFound[];
+  /** How many of the jobs came to a cause that stands. */
+  readonly jobs: number;
+}
+
+/** The causes that these jobs came to; a job that came back has none. */
+export async function causesOfJobs(db: Db, ids: readonly JobId[], most: number): Promise<CausesFound> {
+  if (!ids.length) return { causes: [], jobs: 0 };
+  const rows = await many<CauseFound & { readonly all: number }>(
     db,
-    `with found as (
-       select j.id, j.closed_at, current_component(c.component) as component, current_failure(c.failure) as failure
+    `with said as materialized (
+       select j.id, j.closed_at, c.component, c.failure
        from job j
        join job_cause c on c.job_id = j.id
        where j.id = any($1) and j.finding = 'root-cause' and not j.came_back
+     ), called as (
+       select s.component as said_component, s.failure as said_failure, coalesce(k.merged_into, k.key) as component,
+         coalesce(m.merged_into, m.key) as failure
+       from (select distinct component, failure from said) s
+       join component k on k.key = s.component
+       join failure m on m.key = s.failure
+     ), found as materialized (
+       select distinct s.id, s.closed_at, c.component, c.failure
+       from said s
+       join called c on c.said_component = s.component and c.said_failure = s.failure
      ), commonest as (
-       select component, failure, count(distinct id)::int as jobs
+       select component, failure, count(*)::int as jobs
        from found
        group by 1, 2
        order by 3 desc, 1, 2
        limit $2
-     ), sample as (
+     ), sample as materialized (
        select l.component, l.failure, s.id
        from commonest l,
          lateral (
-           select distinct id, closed_at
+           select id
            from found f
            where f.component = l.component and f.failure = l.failure
            order by closed_at desc, id
            limit ${SAMPLE}
          ) s
      )
-     select l.component, l.failure, l.jobs,
+     select l.component, l.failure, l.jobs, (select count(distinct id)::int from found) as all,
        (select percentile_cont(0.5) within group (order by ${MINUTES_OF_JOB})
         from sample j
         where j.component = l.component and j.failure = l.failure) as "medianMinutes",
        array(
          select t.procedure
          from sample j
-         join job_test t on t.job_id = j.id, jsonb_array_elements(current_effects(t.effects)) effect
-         where j.component = l.component and j.failure = l.failure and t.procedure is not null
-           and effect ->> 'component' = l.component and coalesce(effect ->> 'failure', l.failure) = l.failure
-           and effect ->> 'effect' in ('proves', 'confirms', 'supports')
+         join job_test t on t.job_id = j.id and t.procedure is not null, jsonb_array_elements(t.effects) effect
+         where j.component = l.component and j.failure = l.failure and effect ->> 'effect' in ('proves', 'confirms', 'supports')
+           and coalesce((select merged_into from component where key = effect ->> 'component'), effect ->> 'component') = l.component
+           and coalesce((select merged_into from failure where key = effect ->> 'failure'), effect ->> 'failure', l.failure) = l.failure
          group by t.procedure
          order by count(*) desc, t.procedure
          limit 3
@@ -151,6 +174,7 @@ export async function causesOfJobs(db: Db, ids: readonly JobId[], most: number):
      order by l.jobs desc, l.component, l.failure`,
     [ids, most],
   );
+  return { causes: rows.map(({ all: _all, ...cause }) => cause), jobs: rows[0]?.all ?? 0 };
 }
 
 export interface JobFoundRow {
@@ -185,17 +209,4 @@ export async function readFoundJobs(db: Db, ids: readonly JobId[], marks: readon
      order by wanted.at`,
     [ids, marks],
   );
-}
-
-/** How many of these jobs came to a cause that stands. */
-export async function countWithCause(db: Db, ids: readonly JobId[]): Promise<number> {
-  const [row] = await many<{ jobs: number }>(
-    db,
-    `select count(distinct j.id)::int as jobs
-     from job j
-     join job_cause c on c.job_id = j.id
-     where j.id = any($1) and j.finding = 'root-cause' and not j.came_back`,
-    [ids],
-  );
-  return row?.jobs ?? 0;
 }

@@ -4,7 +4,7 @@ import type { OddsRecord } from "@/core/trail";
 import type { FloorLine } from "@/server/outlook/floor-line";
 import type { Said } from "@/server/outlook/said";
 import type { Db } from "./pool";
-import { execute, many, maybeOne } from "./rows";
+import { execute, many, maybeOne, one } from "./rows";
 
 /** What the engine said of a job when something changed last, as it is kept with the job. */
 export interface OutlookRow {
@@ -81,6 +81,19 @@ export interface BehindRow {
   readonly version: number;
 }
 
+const IS_BEHIND = `j.closed_at is null
+       and (o.job_id is null or o.version <> j.version or o.book <> $1 or o.said is null)`;
+
+/** How many open jobs there are whose outlook is of another book or not yet in words. */
+export async function countBehind(db: Db, book: string): Promise<number> {
+  const { jobs } = await one<{ jobs: number }>(
+    db,
+    `select count(*)::int as jobs from job j left join job_outlook o on o.job_id = j.id where ${IS_BEHIND}`,
+    [book],
+  );
+  return jobs;
+}
+
 /** Open jobs whose outlook is of another book or not yet in words, those that changed last first. */
 export async function outlooksBehind(db: Db, book: string, most: number): Promise<BehindRow[]> {
   return many<BehindRow>(
@@ -88,8 +101,7 @@ export async function outlooksBehind(db: Db, book: string, most: number): Promis
     `select j.id, j.site_id as "siteId", j.version
      from job j
      left join job_outlook o on o.job_id = j.id
-     where j.closed_at is null
-       and (o.job_id is null or o.version <> j.version or o.book <> $1 or o.said is null)
+     where ${IS_BEHIND}
      order by o.said is null desc, o.worked_out_at desc nulls first
      limit $2`,
     [book, most],

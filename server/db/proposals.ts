@@ -20,14 +20,26 @@ export async function countVariants(db: Db): Promise<{ variants: VariantCount[];
   const placeOf = new Map(variants.map((variant, at) => [variantKey(variant), at]));
   const rows = await many<VariantCount & Cause & { readonly system: string; readonly jobs: readonly string[] }>(
     db,
-    `select current_component(c.component) as component, current_failure(c.failure) as failure, min(k.system) as system,
-       v.make, v.model, v.year, v.engine, v.transmission, v.market,
-       count(distinct v.id)::int as vehicles, array_agg(distinct j.key order by j.key) as jobs
-     from job j
-     join job_cause c on c.job_id = j.id
-     join component k on k.key = current_component(c.component)
-     join vehicle v on v.id = j.vehicle_id
-     where j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+    // By vehicle first: of a million jobs that is some tens of thousands of rows, and only those are sorted by how they are built.
+    `with called as (
+       select k.key as said, coalesce(o.key, k.key) as component, coalesce(o.system, k.system) as system
+       from component k
+       left join component o on o.key = k.merged_into
+     ), failing as (
+       select key as said, coalesce(merged_into, key) as failure from failure
+     ), of_vehicle as materialized (
+       select j.vehicle_id, c.component, c.failure, array_agg(j.key) as jobs
+       from job j
+       join job_cause c on c.job_id = j.id
+       where j.closed_at is not null and j.finding = 'root-cause' and not j.came_back
+       group by 1, 2, 3
+     )
+     select k.component, f.failure, min(k.system) as system, v.make, v.model, v.year, v.engine, v.transmission, v.market,
+       count(distinct v.id)::int as vehicles, array_agg(distinct own.key order by own.key) as jobs
+     from of_vehicle o
+     join called k on k.said = o.component
+     join failing f on f.said = o.failure
+     join vehicle v on v.id = o.vehicle_id, unnest(o.jobs) own (key)
      group by 1, 2, 4, 5, 6, 7, 8, 9
      order by 1, 2`,
   );

@@ -10,7 +10,7 @@ export interface NameFound extends Omit<Named, "kind"> {
 
 /** The likest names for each word: those that this holds of, so many of them. */
 const namesWhere = (condition: string, most: number) => `
-  select distinct n.kind, n.key, n.owner, n.name
+  select asked.word, n.kind, n.key, n.owner, n.name
   from unnest($1::text[]) as asked (word),
     lateral (
       select kind, key, owner, name
@@ -24,17 +24,23 @@ const LIKE = namesWhere("asked.word <% folded", 40);
 // How like a name has to be for a word that nothing is called: one letter in a short word.
 const NEARLY = namesWhere("kind <> 'code' and word_similarity(asked.word, folded) >= 0.3", 12);
 
+/** Names by the word that they are like. */
+export type NamesByWord = ReadonlyMap<string, readonly NameFound[]>;
+
 /**
  * Everything that is called like one of these words: whole words, their beginnings, and with letters swapped or missing (pg_trgm, word similarity).
  * @param words without their endings, as `stem` gives them
  */
-export async function namesLike(db: Db, words: readonly string[]): Promise<NameFound[]> {
-  return words.length ? many<NameFound>(db, LIKE, [words]) : [];
-}
+export const namesLike = (db: Db, words: readonly string[]): Promise<NamesByWord> => namesBy(db, LIKE, words);
 
 /** The same for words of which `namesLike` found nothing, less strictly; every name is looked at. */
-export async function namesNearly(db: Db, words: readonly string[]): Promise<NameFound[]> {
-  return words.length ? many<NameFound>(db, NEARLY, [words]) : [];
+export const namesNearly = (db: Db, words: readonly string[]): Promise<NamesByWord> => namesBy(db, NEARLY, words);
+
+async function namesBy(db: Db, query: string, words: readonly string[]): Promise<NamesByWord> {
+  const found = new Map<string, NameFound[]>(words.map((word) => [word, []]));
+  const rows = words.length ? await many<NameFound & { readonly word: string }>(db, query, [words]) : [];
+  for (const { word, ...name } of rows) found.get(word)?.push(name);
+  return found;
 }
 
 /**
@@ -48,10 +54,14 @@ export async function identitiesOf(db: Db, identities: readonly string[]): Promi
      from vehicle
      where plate is not null and search_identity(plate) = any($1)
      union all
-     (select distinct 'part-number', part_number, part_number, ''
-      from job_part
-      where part_number is not null and search_identity(part_number) = any($1)
-      limit 20)
+     (select distinct 'part-number', p.part_number, p.part_number, ''
+      from unnest($1::text[]) as asked (identity),
+        lateral (
+          select part_number
+          from job_part
+          where part_number is not null and search_identity(part_number) = asked.identity
+          limit 3
+        ) p)
      union all
      select kind, coalesce(merged_into, name), name, make
      from variant_name

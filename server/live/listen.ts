@@ -25,3 +25,6 @@ export function hearJobs(listener: Listener): () => void {
   kept.deadEndsListeners.add(listener);
   return () => kept.deadEndsListeners?.delete(listener);
 }
+
+/** How many listen right now. */
+export const peopleListening = (): number => kept.deadEndsListeners?.size ?? 0;

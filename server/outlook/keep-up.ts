@@ -1,5 +1,6 @@
 import "server-only";
 import { setTimeout as sleep } from "node:timers/promises";
+import { bringBookUpToDate } from "@/server/book/current-book";
 import { bookVersion } from "@/server/book/load";
 import { bookMayHaveChanged, setHearing } from "@/server/db/book-news";
 import { findJob } from "@/server/db/jobs";
@@ -32,7 +33,14 @@ export const isKeptUp = (): boolean => kept.deadEndsKeptUp === true;
 export function keepUp(): void {
   if (kept.deadEndsKeptUp) return;
   kept.deadEndsKeptUp = true;
-  listenAlways(BOOK_CHANNEL, { onNews: bookMayHaveChanged, onHearing: setHearing });
+  listenAlways(BOOK_CHANNEL, {
+    onNews: () => {
+      bookMayHaveChanged();
+      // Not on whoever asks next.
+      void bringBookUpToDate().catch(() => {});
+    },
+    onHearing: setHearing,
+  });
   let wake = (): void => {};
   hearJobs(() => setTimeout(() => wake(), AFTER_CHANGE_MS).unref());
   void (async () => {

@@ -1,4 +1,5 @@
 import "server-only";
+import { item } from "@/core/place";
 import { actionWhy, evidenceName, lowerFirst, reasonText, type Labels } from "@/core/words";
 import { advise, type Action, type Advice, type Plan } from "@/core/plan";
 import type { CaseFile } from "@/core/case";
@@ -13,7 +14,7 @@ import type { Site } from "@/server/db/sites";
 import { loadBook, loadLabels } from "@/server/book/load";
 import { workOut } from "@/server/outlook/work-out";
 import { explanations } from "./advice-view";
-import { deadEnds, likeJobs } from "./been-here";
+import { deadEnds, likeJobs, type DeadEndView } from "./been-here";
 
 /** Suspects whose reasons are told; the others are there with their odds. */
 const EXPLAINED = 12;
@@ -69,7 +70,7 @@ async function answerOf(db: Db, site: Site, { file, book, advice, self }: Asked)
     expectedParts: { amount: plan.expectedParts, currency: site.currency },
     ...beside(advice, book, labels),
     similar: await similarTo(db, file, { labels, advice, self }),
-    deadEnds: await deadEndsFor(db, site, file, labels),
+    deadEnds: await deadEndsFor(db, file, await deadEnds(db, file, labels, site)),
   };
 }
 
@@ -127,19 +128,19 @@ async function similarTo(db: Db, file: CaseFile, what: Parameters<typeof likeJob
 }
 
 /** Dead ends with the jobs behind them, as the contract writes them. */
-export async function deadEndsFor(db: Db, site: Site, file: CaseFile, labels: Labels) {
-  const symptoms = file.symptoms.map(({ key }) => key);
-  const ends = await deadEnds(db, file, labels, site);
-  const answer: object[] = [];
-  for (const { kind, subject, tried, helped, minutesLost, costLost } of ends)
-    answer.push({
-      kind,
-      ...(kind === "part" ? { component: subject } : { procedure: subject }),
-      tried,
-      helped,
-      minutesLost,
-      costLost,
-      jobs: await jobsWithTrials(db, kind, subject, symptoms),
-    });
-  return answer;
+export async function deadEndsFor(db: Db, file: CaseFile, ends: readonly DeadEndView[]) {
+  const jobs = await jobsWithTrials(
+    db,
+    ends,
+    file.symptoms.map(({ key }) => key),
+  );
+  return ends.map(({ kind, subject, tried, helped, minutesLost, costLost }, at) => ({
+    kind,
+    ...(kind === "part" ? { component: subject } : { procedure: subject }),
+    tried,
+    helped,
+    minutesLost,
+    costLost,
+    jobs: item(jobs, at),
+  }));
 }

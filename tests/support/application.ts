@@ -77,7 +77,7 @@ export function givenApplication(template: string = EMPTY_TEMPLATE): {
 export class Client {
   constructor(
     readonly origin: string,
-    private readonly credentials: Record<string, string> = {},
+    readonly headers: Readonly<Record<string, string>> = {},
   ) {}
 
   static async signedIn(origin: string, name: string, passphrase: string): Promise<Client> {
@@ -94,7 +94,7 @@ export class Client {
   }
 
   get(path: string, headers: Record<string, string> = {}): Promise<Response> {
-    return fetch(this.origin + path, { headers: { ...this.credentials, ...headers }, redirect: "manual" });
+    return fetch(this.origin + path, { headers: { ...this.headers, ...headers }, redirect: "manual" });
   }
 
   post(path: string, body: unknown, headers: Record<string, string> = {}): Promise<Response> {
@@ -102,7 +102,7 @@ export class Client {
   }
 
   raw(path: string, body: BodyInit, headers: Record<string, string> = {}, method = "POST"): Promise<Response> {
-    const sent = { "content-type": "application/json", ...this.credentials, ...headers };
+    const sent = { "content-type": "application/json", ...this.headers, ...headers };
     return fetch(this.origin + path, { method, headers: sent, body, redirect: "manual" });
   }
 

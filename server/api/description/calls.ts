@@ -29,6 +29,13 @@ export const CALLS: readonly DescribedCall[] = [
     answer: { type: "object" },
   },
   {
+    method: "get",
+    path: "/api/v1/metrics",
+    summary: "What to watch, for Prometheus: requests, waits, connections, the book's version, memory",
+    right: "shop.read",
+    answer: "text/plain",
+  },
+  {
     method: "post",
     path: "/api/v1/set-up",
     summary: "Sets an empty shop up and signs its first lead in; once",

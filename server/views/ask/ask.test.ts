@@ -132,7 +132,7 @@ describe("one field over the book", () => {
   });
 
   test("writes it as the contract does", async () => {
-    const json = await askJson(pool(), site, await asked("low power uphill"));
+    const json = await askJson(pool(), await asked("low power uphill"));
     expect(json).toMatchObject({
       understood: [
         { text: "low power", kind: "symptom", key: "low-power" },

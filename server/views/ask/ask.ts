@@ -11,7 +11,6 @@ import type { Vehicle } from "@/core/vehicle";
 import { loadBook, loadLabels, speakingFailures } from "@/server/book/load";
 import {
   causesOfJobs,
-  countWithCause,
   findAskedJobs,
   readFoundJobs,
   type AskedJobRow,
@@ -59,11 +58,15 @@ export interface AskAnswer {
   readonly deadEnds: readonly DeadEndView[];
   /** So many jobs have all of it, or most of it where none has all. */
   readonly found: number;
+  /** Causes are counted over the latest of them. */
+  readonly counted: number;
   readonly hasAll: boolean;
 }
 
-/** So many jobs are counted. */
+/** So many jobs are found. */
 const MOST_JOBS = 1000;
+/** Causes are counted over so many of them, the latest. */
+const MOST_COUNTED = 500;
 const MOST_CAUSES = 8;
 const MOST_SUSPECTS = 5;
 
@@ -85,19 +88,26 @@ export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuesti
   const { what, parts } = askedFor(question, asked);
   const rows = parts ? await findAskedJobs(db, what, MOST_JOBS) : [];
   const matched = bestOf(rows);
-  const { causes, suspects } = await causesAsked(db, { book, file, labels, matched });
+  const [jobs, ends, speaking, { causes, suspects }] = await Promise.all([
+    jobsAsked(db, rows.slice(0, limit), { asked, labels, parts, vehicle }),
+    file ? deadEnds(db, file, labels, site) : [],
+    speakingFailures(db),
+    // The engine works while the database does: it comes last.
+    causesAsked(db, { book, file, labels, matched }),
+  ]);
   return {
     understood: question.understood,
     rest: question.rest,
     file,
     causes,
     suspects,
-    patterns: patternsAsked(await speakingFailures(db), question, vehicle),
+    patterns: patternsAsked(speaking, question, vehicle),
     procedures: proceduresAsked(book, question, causes, limit),
     codes: codesAsked(question),
-    jobs: await jobsAsked(db, rows.slice(0, limit), { asked, labels, parts, vehicle }),
-    deadEnds: file ? await deadEnds(db, file, labels, site) : [],
+    jobs,
+    deadEnds: ends,
     found: matched.length,
+    counted: Math.min(matched.length, MOST_COUNTED),
     hasAll: matched.length > 0 && matched[0]?.matched === parts,
   };
 }
@@ -127,9 +137,10 @@ interface ForCauses {
 }
 
 async function causesAsked(db: Db, { book, file, labels, matched }: ForCauses) {
-  const ids = matched.map(({ id }) => id);
-  const [found, all] = [await causesOfJobs(db, ids, MOST_CAUSES), await countWithCause(db, ids)];
+  const ids = matched.slice(0, MOST_COUNTED).map(({ id }) => id);
+  const counting = causesOfJobs(db, ids, MOST_CAUSES);
   const advice = file && advise(book, file);
+  const { causes: found, jobs: all } = await counting;
   const odds = new Map(advice?.suspects.map(({ cause, probability }) => [cause.key as string, probability]) ?? []);
   const causes = found.map((cause): AskedCause => ({
     ...cause,
@@ -231,8 +242,8 @@ function becauseOf({ kind, name }: Understood): string {
 }
 
 /** The answer of `GET /api/v1/ask`, as the contract writes it. */
-export async function askJson(db: Db, site: Site, answer: AskAnswer): Promise<object> {
-  const { understood, rest, causes, patterns, procedures, jobs, file } = answer;
+export async function askJson(db: Db, answer: AskAnswer): Promise<object> {
+  const { understood, rest, causes, patterns, procedures, jobs, file, deadEnds: ends } = answer;
   return {
     understood: understood.map(({ text, kind, key }) => ({ text, kind, key })),
     rest,
@@ -248,6 +259,6 @@ export async function askJson(db: Db, site: Site, answer: AskAnswer): Promise<ob
     patterns: patterns.map(({ key }) => key),
     procedures: procedures.map(({ key }) => key),
     jobs: jobs.map(({ key, score, because }) => ({ job: key, score, because })),
-    deadEnds: file ? await deadEndsFor(db, site, file, await loadLabels(db)) : [],
+    deadEnds: file ? await deadEndsFor(db, file, ends) : [],
   };
 }

@@ -3,7 +3,8 @@ import { identity, stemsOf, wordFinder } from "@/core/finder";
 import { joinsOf, piecesOf, understand, type Named, type Understanding } from "@/core/search";
 import type { Labels } from "@/core/words";
 import type { Db } from "@/server/db/pool";
-import { identitiesOf, namesLike, namesNearly, type NameFound } from "@/server/db/search";
+import { identitiesOf, type NameFound } from "@/server/db/search";
+import { namesOf } from "./names";
 
 /** A question as it is understood, and what is called like its words beside it. */
 export interface Question extends Understanding {
@@ -20,10 +21,12 @@ const LEAST_STRANGE = 4;
 export async function readQuestion(db: Db, typed: string, labels: Labels, thisYear: number): Promise<Question> {
   const pieces = piecesOf(typed);
   const words = [...new Set(pieces.flatMap(stemsOf))].filter((word) => word.length > 1);
-  const identities = await identitiesOf(db, [...new Set(joinsOf(pieces).map(({ text }) => identity(text)))]);
-  const like = await namesLike(db, words);
+  const [identities, like] = await Promise.all([
+    identitiesOf(db, [...new Set(joinsOf(pieces).map(({ text }) => identity(text)))]),
+    namesOf(db, "like", words),
+  ]);
   const strange = words.filter((word) => word.length >= LEAST_STRANGE && !like.some((each) => isCalled(each, word)));
-  const names = [...like, ...(await namesNearly(db, strange))];
+  const names = [...like, ...(await namesOf(db, "nearly", strange))];
   const meant = names.flatMap((name) => asNamed(name) ?? []);
   const { understood, rest } = understand(typed, { identities, names: meant, thisYear });
   return {

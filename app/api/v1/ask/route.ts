@@ -12,5 +12,5 @@ export const GET = call("shop.read", null, async ({ query, actor, now }) => {
   if (!asked.ok) return refuseWith(badInput(asked.problems));
   const db = pool();
   const site = await findSite(db, actor.siteId);
-  return askJson(db, site, await ask(db, site, { typed: asked.value.q, limit: asked.value.limit, now }));
+  return askJson(db, await ask(db, site, { typed: asked.value.q, limit: asked.value.limit, now }));
 });

@@ -1,0 +1,84 @@
+import "server-only";
+import { workOutAhead } from "@/core/evidence";
+import { isHearing, isNothingNew, newsSoFar, nothingNewSince } from "@/server/db/book-news";
+import { readBookVersion } from "@/server/db/book-version";
+import { pool, type Db } from "@/server/db/pool";
+import { readBook, stepped, type KeptBook } from "./read-book";
+
+/** The book in memory: the database's, or of two seconds ago where jobs are being closed one after another. */
+
+// One book for the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsBook?: KeptBook } = globalThis;
+
+/** The book as it stands; within a transaction with what that changed. */
+export async function currentBook(db: Db): Promise<KeptBook> {
+  const before = kept.deadEndsBook;
+  if (db === pool() && before && isNothingNew()) return before;
+  const asked = newsSoFar();
+  // The version first: what is read after it may be newer, and is then read once more, but never older.
+  const version = await readBookVersion(db);
+  if (before?.version === version.version) {
+    if (db === pool()) nothingNewSince(asked);
+    return before;
+  }
+  // Outside a change, who asks while jobs are being closed one after another is not held up by each of them.
+  if (db === pool() && before?.words === version.words && isHearing()) return laterBook(before);
+  const book = (before && (await stepped(db, before, version))) ?? (await readBook(db, version));
+  // What a transaction changed itself is not for others until it is kept, and may change again before.
+  if (!version.own) {
+    kept.deadEndsBook = book;
+    if (db === pool()) nothingNewSince(asked);
+  }
+  return book;
+}
+
+/** Closed jobs are taken into the book that everybody reads so often at most. */
+const STEP_EVERY_MS = 1500;
+/** After so long without one, whoever asks waits for it: a shop that closes a job now and then always reads what it taught. */
+const QUIET_MS = 4000;
+/** A piece of the work ahead takes no longer than this before others have their turn. */
+const PIECE_MS = 8;
+
+interface Stepping {
+  /** When the last step was taken. */
+  at: number;
+  underWay: Promise<KeptBook> | null;
+}
+const stepping: Stepping = ((kept as { deadEndsStepping?: Stepping }).deadEndsStepping ??= { at: 0, underWay: null });
+
+/** The book with the jobs that were closed since, or the one before, two seconds old at most, where one is closed after another. */
+async function laterBook(before: KeptBook): Promise<KeptBook> {
+  const sinceLast = performance.now() - stepping.at;
+  if (!stepping.underWay && sinceLast >= STEP_EVERY_MS)
+    stepping.underWay = stepAhead(before).finally(() => {
+      stepping.at = performance.now();
+      stepping.underWay = null;
+    });
+  if (!stepping.underWay || sinceLast < QUIET_MS) {
+    stepping.underWay?.catch(() => {});
+    return before;
+  }
+  return stepping.underWay;
+}
+
+/** Takes the steps, works out ahead what every case asks of the book, piece by piece, and only then gives it to everybody. */
+async function stepAhead(before: KeptBook): Promise<KeptBook> {
+  const asked = newsSoFar();
+  const version = await readBookVersion(pool());
+  const book = (await stepped(pool(), before, version)) ?? (await readBook(pool(), version));
+  let begun = performance.now();
+  const ahead = workOutAhead(book.known);
+  while (!ahead.next().done) {
+    if (performance.now() - begun < PIECE_MS) continue;
+    await new Promise(setImmediate);
+    begun = performance.now();
+  }
+  kept.deadEndsBook = book;
+  nothingNewSince(asked);
+  return book;
+}
+
+/** Takes closed jobs into the book before somebody asks. */
+export async function bringBookUpToDate(): Promise<void> {
+  await currentBook(pool());
+}

@@ -1,0 +1,41 @@
+import { beforeAll, expect, test } from "vitest";
+import { PASSPHRASE } from "@/demo/world";
+import { hostileRequests, type Described, type HostileRequest } from "@/scripts/lib/torture/hostile";
+import { MOST_MS, sendHostile } from "@/scripts/lib/torture/send-hostile";
+import { Dice } from "@/simulation/random";
+import { Client, givenApplication } from "./support/application";
+import { DEMO_TEMPLATE } from "./support/database";
+
+const application = givenApplication(DEMO_TEMPLATE);
+const SENT = 1500;
+let lead: Client;
+
+beforeAll(async () => {
+  lead = await Client.signedIn(application.origin, "Ilka Venn", PASSPHRASE);
+});
+
+/** So many of the list, each as likely as the other. */
+function someOf(list: readonly HostileRequest[], count: number, dice: Dice): readonly HostileRequest[] {
+  return [...list]
+    .map((each) => [dice.next(), each] as const)
+    .sort(([a], [b]) => a - b)
+    .slice(0, count)
+    .map(([, each]) => each);
+}
+
+test("whatever stands in a field, nothing fails, nothing leaks and nothing hangs", async () => {
+  const described = (await (await lead.get("/api/v1/openapi.json")).json()) as Described;
+  const floor = await (await lead.get("/")).text();
+  const jobId = /\/jobs\/([0-9a-f-]{36})/.exec(floor)?.[1] ?? "";
+  const { version } = (await (await lead.get(`/api/v1/jobs/${jobId}/advice`)).json()) as { version: number };
+  const all = [...hostileRequests(described, { jobId, version })];
+  // The long run (`npm run torture`) sends all of them.
+  expect(all.length).toBeGreaterThan(20_000);
+  const few = someOf(all, SENT, new Dice(30));
+  const { sent, statuses, slowestMs, wrong } = await sendHostile(application.origin, lead.headers, few);
+  expect(wrong).toEqual([]);
+  expect(sent).toBe(SENT);
+  expect(slowestMs).toBeLessThan(MOST_MS);
+  // Most of it is told what is wrong, and where.
+  expect(statuses.get(422)).toBeGreaterThan(SENT / 2);
+});
