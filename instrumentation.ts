@@ -3,6 +3,8 @@ export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== "nodejs") return;
   const { keepUp } = await import("@/server/outlook/keep-up");
   const { watchRequests } = await import("@/server/watch/requests");
+  const { drawInTurns } = await import("@/server/watch/turns");
   watchRequests();
+  drawInTurns();
   keepUp();
 }

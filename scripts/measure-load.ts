@@ -22,18 +22,19 @@ const { values, positionals } = parseArgs({
     technicians: { type: "string", default: "200" },
     jobs: { type: "string", default: "40,400" },
     seconds: { type: "string", default: "60" },
+    advices: { type: "string", default: "300" },
     soak: { type: "string", default: "0" },
   },
 });
 const [origin = "", server = ""] = positionals;
 const technicians = Number(values.technicians);
 const seconds = Number(values.seconds);
+const advicesAsked = Number(values.advices);
 const WARM_UP_SECONDS = 15;
 const SHOWN_MS = 300;
 const MOST_TIMES_BARE = 5;
 /** How much slower advice may be while jobs are being closed. */
 const MOST_TIMES_STILL = 1.3;
-const ADVICES = 300;
 const CLOSED_A_SECOND = 2;
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
@@ -76,7 +77,7 @@ async function advices(cookie: string, jobs: readonly JobId[]): Promise<number[]
     [jobs],
   );
   const taken: number[] = [];
-  for (let at = 0; at < ADVICES; at++) {
+  for (let at = 0; at < advicesAsked; at++) {
     const body = JSON.stringify(item(rows, at % rows.length).body);
     const headers = { "content-type": "application/json", origin };
     const answered = await askServer(`${origin}/api/v1/advice`, { method: "POST", cookie, headers, body });
@@ -116,7 +117,7 @@ await program(async () => {
     kept = tell(await workAtOnce(crew), bareMs) && kept;
     say(`  the server's memory: ${memoryMib()} MiB`);
   }
-  kept = (await adviceWhileClosing(lead, item(cookies, 0))) && kept;
+  if (advicesAsked) kept = (await adviceWhileClosing(lead, item(cookies, 0))) && kept;
   await soak(Number(values.soak), { origin, cookies, jobs: (await listOpenJobs(pool(), site.id)).map(({ id }) => id) });
   say(kept ? "All as wanted." : "Not all is as wanted: see above.");
 
@@ -124,7 +125,7 @@ await program(async () => {
   async function adviceWhileClosing(by: Actor, cookie: string): Promise<boolean> {
     const jobs = (await listOpenJobs(pool(), by.siteId)).map(({ id }) => id);
     const ready: Job[] = [];
-    for (let at = 0; at < Math.ceil(ADVICES * 0.2 * CLOSED_A_SECOND); at++) {
+    for (let at = 0; at < Math.ceil(advicesAsked * 0.2 * CLOSED_A_SECOND); at++) {
       const like = dice.pick(closed);
       ready.push(await findCause(by, await openLike(by, like, dice), like));
     }

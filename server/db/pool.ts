@@ -15,20 +15,27 @@ pg.types.setTypeParser(DATE_OID, (text) => text);
 /** What queries need: a pool for reads, or the one connection of a transaction. */
 export type Db = Pick<pg.ClientBase, "query">;
 
-const MOST_CONNECTIONS = 12;
+/** For reads, and for transactions: a transaction keeps its connection until it is through, and pages that only read must not wait for that. */
+const MOST_CONNECTIONS = 10;
 /** Every wait has an end: for a free connection, for what somebody else holds, for one statement, for a transaction that does nothing. */
 const CONNECTION_MS = 8_000;
 const LOCK_MS = 20_000;
 const STATEMENT_MS = 60_000;
 const IDLE_TRANSACTION_MS = 120_000;
 
-// One pool for the whole process, also when the development server loads this module again.
-const kept: typeof globalThis & { deadEndsPool?: pg.Pool } = globalThis;
+// One of each for the whole process, also when the development server loads this module again.
+const kept: typeof globalThis & { deadEndsPool?: pg.Pool; deadEndsWriters?: pg.Pool } = globalThis;
 
 /** The pool, made on first use: a build needs no database. */
 export function pool(): pg.Pool {
   kept.deadEndsPool ??= makePool();
   return kept.deadEndsPool;
+}
+
+/** Connections for transactions. */
+function writers(): pg.Pool {
+  kept.deadEndsWriters ??= makePool();
+  return kept.deadEndsWriters;
 }
 
 function makePool(): pg.Pool {
@@ -47,10 +54,22 @@ function makePool(): pg.Pool {
   return made;
 }
 
+/** How the connections are used right now. */
+export function connections(): { readonly all: number; readonly idle: number; readonly waiting: number } {
+  const pools = [kept.deadEndsPool, kept.deadEndsWriters].flatMap((each) => each ?? []);
+  const sum = (of: (each: pg.Pool) => number) => pools.reduce((total, each) => total + of(each), 0);
+  return {
+    all: sum(({ totalCount }) => totalCount),
+    idle: sum(({ idleCount }) => idleCount),
+    waiting: sum(({ waitingCount }) => waitingCount),
+  };
+}
+
 /** Closes every connection: for programs that end, not for the web server. */
 export async function closePool(): Promise<void> {
-  await kept.deadEndsPool?.end();
+  await Promise.all([kept.deadEndsPool?.end(), kept.deadEndsWriters?.end()]);
   delete kept.deadEndsPool;
+  delete kept.deadEndsWriters;
 }
 
 /** Lifts the limits for the rest of a transaction: for long work that somebody asked for and waits for. */
@@ -62,7 +81,7 @@ export async function takeTheTimeItNeeds(db: Db): Promise<void> {
 
 /** Runs `work` in one transaction: all of it is kept, or nothing where it throws. */
 export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
-  const client = await pool().connect();
+  const client = await writers().connect();
   let broken = false;
   try {
     await client.query("begin");

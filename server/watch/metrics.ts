@@ -2,8 +2,9 @@ import "server-only";
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from "prom-client";
 import { readBookVersion } from "@/server/db/book-version";
 import { countBehind } from "@/server/db/outlooks";
-import { pool } from "@/server/db/pool";
+import { connections, pool } from "@/server/db/pool";
 import { peopleListening } from "@/server/live/listen";
+import { pagesWaiting } from "./turns";
 
 /** What whoever runs the shop's server watches, in Prometheus' text format. */
 
@@ -35,9 +36,10 @@ function makeWatched(): Watched {
       },
     });
   collectDefaultMetrics({ register: registry, prefix: "dead_ends_" });
-  gauge("database_connections", "Connections to the database that this process holds", () => pool().totalCount);
-  gauge("database_connections_idle", "Of these, so many have nothing to do", () => pool().idleCount);
-  gauge("database_waiting", "Requests that wait for a connection", () => pool().waitingCount);
+  gauge("database_connections", "Connections to the database that this process holds", () => connections().all);
+  gauge("database_connections_idle", "Of these, so many have nothing to do", () => connections().idle);
+  gauge("database_waiting", "Requests that wait for a connection", () => connections().waiting);
+  gauge("pages_waiting", "Pages that wait for their turn to be drawn", pagesWaiting);
   gauge("live_listeners", "Browsers and others that are told of changes as they happen", peopleListening);
   gauge("book_version", "Versions of the book so far", async () => (await readBookVersion(pool())).nth);
   gauge("outlooks_behind", "Open jobs whose odds are of an older book", async () => {

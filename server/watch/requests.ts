@@ -5,8 +5,9 @@ import { log } from "@/server/log";
 import { countAnswer } from "./metrics";
 import { beginRequest, idOf } from "./request-id";
 
-/** Slower answers are told of in the log. */
+/** Slower answers are told of in the log, one every so often: where everything is slow, one line says as much as a thousand. */
 const SLOW_S = 3;
+const SLOW_EVERY_MS = 10_000;
 
 const kept: typeof globalThis & { deadEndsWatchesRequests?: boolean } = globalThis;
 
@@ -38,6 +39,15 @@ function told(id: string, { request, response, seconds }: Told): void {
   const line = { request: id, method, path, status, ms: Math.round(seconds * 1000) };
   const isStream = response.getHeader("content-type") === "text/event-stream";
   if (status >= 500) log().error(line, "answered with a failure");
-  else if (seconds > SLOW_S && !isStream) log().warn(line, "answered slowly");
+  else if (seconds > SLOW_S && !isStream && isTimeToTell()) log().warn(line, "answered slowly");
   else log().info(line, "answered");
+}
+
+let toldAt = Number.NEGATIVE_INFINITY;
+
+function isTimeToTell(): boolean {
+  const now = performance.now();
+  if (now - toldAt < SLOW_EVERY_MS) return false;
+  toldAt = now;
+  return true;
 }
