@@ -174,7 +174,14 @@ export async function causesOfJobs(db: Db, ids: readonly JobId[], most: number):
      order by l.jobs desc, l.component, l.failure`,
     [ids, most],
   );
-  return { causes: rows.map(({ all: _all, ...cause }) => cause), jobs: rows[0]?.all ?? 0 };
+  const causes = rows.map(({ component, failure, jobs, medianMinutes, settledBy }) => ({
+    component,
+    failure,
+    jobs,
+    medianMinutes,
+    settledBy,
+  }));
+  return { causes, jobs: rows[0]?.all ?? 0 };
 }
 
 export interface JobFoundRow {

@@ -3,7 +3,6 @@ import type { JobId, PersonId, SiteId, VehicleId } from "@/core/ids";
 import type { Comeback, FindingResult } from "@/core/job";
 import type { Rung } from "@/core/proof";
 import type { Db } from "./pool";
-import { forgetOutlook } from "./outlooks";
 import { many, execute, maybeOne } from "./rows";
 
 export interface JobRow {
@@ -126,7 +125,8 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
 export async function setComebackOf(db: Db, id: JobId, comebackOf: JobId | null): Promise<void> {
   const before = await maybeOne<{ job: JobId | null }>(db, "select comeback_of as job from job where id = $1", [id]);
   await execute(db, "update job set comeback_of = $2, comeback_why = null where id = $1", [id, comebackOf]);
-  for (const other of [before?.job, comebackOf]) if (other) await forgetOutlook(db, other);
+  // What is kept of the job that came back no longer holds, or holds again.
+  await execute(db, "delete from job_outlook where job_id in ($1, $2)", [before?.job ?? null, comebackOf]);
 }
 
 /** A job has changed: whoever saves against the version before is told. */
