@@ -39,3 +39,24 @@ test("whatever stands in a field, nothing fails, nothing leaks and nothing hangs
   // Most of it is told what is wrong, and where.
   expect(statuses.get(422)).toBeGreaterThan(SENT / 2);
 });
+
+test("every answer has a number of its own, or the proxy's, and is counted for whoever watches", async () => {
+  const given = await lead.get("/api/v1/health", { "x-request-id": "from-the-proxy-17" });
+  expect(given.headers.get("x-request-id")).toBe("from-the-proxy-17");
+  const [one, other] = await Promise.all([lead.get("/"), lead.get("/", { "x-request-id": "<script>" })]);
+  const ids = [one, other].map(({ headers }) => headers.get("x-request-id"));
+  expect(new Set(ids).size).toBe(2);
+  for (const id of ids) expect(id).toMatch(/^[0-9a-f-]{36}$/);
+  await Promise.all([one.text(), other.text()]);
+  const text = await (await lead.get("/api/v1/metrics")).text();
+  const value = (line: string) => Number(new RegExp(`^${line} ([\\d.e+]+)$`, "m").exec(text)?.[1]);
+  expect(value('dead_ends_requests_total\\{route="/",method="GET",status="200"\\}')).toBeGreaterThanOrEqual(2);
+  expect(value('dead_ends_requests_total\\{route="/api/v1/commands",method="POST",status="422"\\}')).toBeGreaterThan(
+    100,
+  );
+  expect(value("dead_ends_database_connections")).toBeGreaterThan(0);
+  expect(value("dead_ends_book_version")).toBeGreaterThan(0);
+  expect(value("dead_ends_pages_waiting")).toBe(0);
+  // Whatever addresses are tried, there are only so many kinds of them.
+  expect(new Set(text.match(/route="[^"]*"/g)).size).toBeLessThan(60);
+});

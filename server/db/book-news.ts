@@ -7,13 +7,15 @@ interface News {
   heard: number;
   /** Of these, so many were there when the book was last compared. */
   compared: number;
+  /** When that was, in ms of the clock. */
+  comparedAt: number;
   /** Whether every change is heard of; else each reader compares for itself. */
   isHearing: boolean;
 }
 
 // For the whole process, also when the development server loads this module again.
 const kept: typeof globalThis & { deadEndsBookNews?: News } = globalThis;
-const news = (): News => (kept.deadEndsBookNews ??= { heard: 0, compared: -1, isHearing: false });
+const news = (): News => (kept.deadEndsBookNews ??= { heard: 0, compared: -1, comparedAt: 0, isHearing: false });
 
 /** The book that is in memory is the database's. */
 export const isNothingNew = (): boolean => news().isHearing && news().heard === news().compared;
@@ -24,7 +26,11 @@ export const newsSoFar = (): number => news().heard;
 /** The book in memory was compared with the database, after so much was heard. */
 export function nothingNewSince(heard: number): void {
   news().compared = heard;
+  news().comparedAt = Date.now();
 }
+
+/** Up to when the book in memory is the database's: now, or two seconds ago where jobs are being closed one after another. */
+export const bookAsOf = (): Date => new Date(isNothingNew() ? Date.now() : news().comparedAt);
 
 /** Something was changed, here or by another instance. */
 export function bookMayHaveChanged(): void {

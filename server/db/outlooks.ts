@@ -62,7 +62,7 @@ export async function moveOutlook(
   jobId: JobId,
   { version, floor }: { readonly version: number; readonly floor: FloorLine },
 ): Promise<void> {
-  await execute(db, "update job_outlook set version = $2, floor = $3 where job_id = $1", [
+  await execute(db, "update job_outlook set version = $2, floor = $3 where job_id = $1 and version < $2", [
     jobId,
     version,
     JSON.stringify(floor),

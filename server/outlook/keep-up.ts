@@ -45,7 +45,8 @@ export function keepUp(): void {
   hearJobs(() => setTimeout(() => wake(), AFTER_CHANGE_MS).unref());
   void (async () => {
     for (;;) {
-      await followOnce().catch((error: unknown) => log().warn({ err: error }, "outlooks: not brought up to date"));
+      // Where the database is away, those who listen to it have said so.
+      await followOnce().catch((error: unknown) => log().debug({ err: error }, "outlooks: not brought up to date"));
       await Promise.race([sleep(EVERY_MS), new Promise<void>((done) => (wake = done))]);
     }
   })();

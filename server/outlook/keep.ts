@@ -34,18 +34,23 @@ function holds(kept: OutlookRow | null, made: MadeOf): kept is OutlookRow {
 export async function keepAfterChange(db: Db, site: Site, { job, facts, now }: JobNow): Promise<OddsRecord> {
   const made = await madeOf(db, site, facts, now);
   const kept = await readOutlook(db, job.id);
-  const [labels, timed] = [await loadLabels(db), await minutesOf(db, job.id)];
-  if (holds(kept, made)) {
-    const { leading, offered } = kept.floor;
-    const floor = floorLine(facts, timed, { lead: { leading, offered }, labels });
-    await moveOutlook(db, job.id, { version: job.version, floor });
-    return kept.odds;
-  }
+  if (holds(kept, made)) return (await atVersion(db, kept, { job, facts, now })).odds;
   const { advice } = await workOut(db, site, facts);
+  const [labels, timed] = [await loadLabels(db), await minutesOf(db, job.id)];
   const odds = recordOdds(advice);
   const floor = floorLine(facts, timed, { lead: leadOf(advice, labels), labels });
   await writeOutlook(db, job.id, { ...made, version: job.version, workedOutAt: now, odds, floor, said: null });
   return odds;
+}
+
+/** What is kept and holds, with the floor's line of the job as it is now. */
+async function atVersion(db: Db, kept: OutlookRow, { job, facts }: JobNow): Promise<OutlookRow> {
+  if (kept.version >= job.version) return kept;
+  const { leading, offered } = kept.floor;
+  const [labels, timed] = [await loadLabels(db), await minutesOf(db, job.id)];
+  const floor = floorLine(facts, timed, { lead: { leading, offered }, labels });
+  await moveOutlook(db, job.id, { version: job.version, floor });
+  return { ...kept, version: job.version, floor };
 }
 
 /** An outlook that a screen can show. */
@@ -64,7 +69,7 @@ export async function spokenOutlook(
 ): Promise<SpokenOutlook> {
   const made = await madeOf(db, site, facts, now);
   const kept = await readOutlook(db, job.id);
-  if (holds(kept, made) && kept.said) return { ...kept, said: kept.said };
+  if (holds(kept, made) && kept.said) return { ...(await atVersion(db, kept, { job, facts, now })), said: kept.said };
   const outlook = await workOut(db, site, facts);
   const { conditions } = await loadVocabulary(db);
   const said = await sayIt(db, site, {

@@ -6,6 +6,7 @@ import type { CaseFile } from "@/core/case";
 import type { Cause, Book } from "@/core/book";
 import type { RoadNow } from "@/core/odds";
 import type { JobId } from "@/core/ids";
+import { bookAsOf } from "@/server/db/book-news";
 import { jobsWithCauses, jobsWithTrials } from "@/server/db/advice-jobs";
 import { readFacts } from "@/server/db/facts";
 import type { JobRow } from "@/server/db/jobs";
@@ -71,6 +72,7 @@ async function answerOf(db: Db, site: Site, { file, book, advice, self }: Asked)
     ...beside(advice, book, labels),
     similar: await similarTo(db, file, { labels, advice, self }),
     deadEnds: await deadEndsFor(db, file, await deadEnds(db, file, labels, site)),
+    asOf: bookAsOf().toISOString(),
   };
 }
 

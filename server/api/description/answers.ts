@@ -102,6 +102,7 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     whileThere: listOf(object({ procedure: text, title: text, minutes: number })),
     similar: listOf(object({ job: text, score: number, because: listOf(text) })),
     deadEnds: listOf(ref("deadEnd")),
+    asOf: text,
     "version?": whole,
     "roads?": listOf(ref("road")),
   }),
