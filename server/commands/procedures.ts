@@ -11,7 +11,7 @@ import {
   usedOutcomes,
 } from "@/server/db/procedures";
 import { removeStepPicture } from "@/server/db/procedure-pictures";
-import { MOST_SEQ, key, line, minutes, optionalLine, optionalText } from "@/server/input";
+import { MOST_SEQ, key, line, minutes, optionalLine, optionalText, sameIn } from "@/server/input";
 import { specInput } from "@/server/spec-input";
 import type { Command, CommandContext } from "./command";
 import { freeKey, keyOf } from "./free-key";
@@ -36,7 +36,7 @@ const effects = () =>
           .required(),
       }),
     )
-    .unique((a, b) => a.component === b.component && a.failure === b.failure);
+    .unique(sameIn("component", "failure"));
 
 const variantSpec = () =>
   Joi.object({

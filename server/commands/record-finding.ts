@@ -14,7 +14,7 @@ import {
 } from "@/core/job";
 import { causesAskingReason, ensureCause } from "@/server/db/book";
 import type { JobRow } from "@/server/db/jobs";
-import { jobChange, key, line, optionalLine, optionalText, text } from "@/server/input";
+import { jobChange, key, line, optionalLine, optionalText, text, sameIn } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { refuseInput } from "./refusal";
@@ -57,7 +57,7 @@ export const recordFinding: Command<FindingInput, JobAnswer> = {
             .default(null),
         }),
       )
-      .unique((a, b) => a.component === b.component && a.failure === b.failure && a.place === b.place)
+      .unique(sameIn("component", "failure", "place"))
       .default([]),
     left: Joi.array()
       .max(60)
@@ -70,7 +70,7 @@ export const recordFinding: Command<FindingInput, JobAnswer> = {
             .required(),
         }),
       )
-      .unique((a, b) => a.kind === b.kind && a.key === b.key)
+      .unique(sameIn("kind", "key"))
       .default([]),
     why: optionalText(2000),
     tellCustomer: text(1000).allow(null, "").empty("").default(null),

@@ -2,7 +2,7 @@ import "server-only";
 import Joi from "joi";
 import { CODE_STATUSES, readCode } from "@/core/codes";
 import { EFFECT_KINDS } from "@/core/book";
-import { key, line, optionalLine, seq } from "@/server/input";
+import { key, line, optionalLine, seq, sameIn } from "@/server/input";
 
 /** Inputs that several commands take. */
 
@@ -25,7 +25,7 @@ export const codesInput = () =>
           .default("stored"),
       }),
     )
-    .unique((a, b) => a.code === b.code && a.module === b.module);
+    .unique(sameIn("code", "module"));
 
 /** Modules with how each answered. */
 export const modulesInput = () => Joi.array().max(80).items(line(40).lowercase()).unique();
@@ -41,7 +41,7 @@ export const symptomsInput = () =>
         denied: Joi.array().max(30).items(key()).unique().default([]),
       }),
     )
-    .unique("key");
+    .unique(sameIn("key"));
 
 /** What an outcome says about causes. */
 export const effectsInput = () =>

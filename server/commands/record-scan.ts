@@ -3,7 +3,7 @@ import Joi from "joi";
 import { CODE_RETURNS, type FaultCode } from "@/core/codes";
 import type { FreezeFrame, Readiness } from "@/core/scan";
 import type { ReturnedCode, ScanBody } from "@/core/entries";
-import { jobChange, line, minutes, unit } from "@/server/input";
+import { jobChange, line, minutes, unit, sameIn } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command } from "./command";
 import { refuseInput } from "./refusal";
@@ -106,7 +106,7 @@ export const recordClear: Command<ClearInput, JobAnswer> = {
             .required(),
         }),
       )
-      .unique((a, b) => a.code === b.code && a.module === b.module)
+      .unique(sameIn("code", "module"))
 
       .default([]),
     minutes: minutes().default(0),

@@ -21,6 +21,7 @@ import {
 import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { key, line } from "@/server/input";
 import { recount } from "@/server/book/keep";
+import { countAlone } from "@/server/db/counters";
 import type { Command } from "./command";
 import { freeKey, keyOf } from "./free-key";
 import { refuse, refuseInput } from "./refusal";
@@ -141,6 +142,8 @@ export const mergeWords: Command<MergeWordsInput, { readonly jobs: number }> = {
   input: Joi.object({ kind: kindInput(), from: key().required(), into: key().required() }),
   async run(context, { kind, from, into }) {
     const { db } = context;
+    // Before anything is looked at: a word that a colleague merges just now is another afterwards.
+    await countAlone(db);
     const current = await currentWord(db, kind, from);
     if (current === null) refuseInput("from", "is no word of the book");
     if (current !== from) refuseInput("from", "was merged before");
