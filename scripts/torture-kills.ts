@@ -69,7 +69,7 @@ class Shop {
   /** Opens jobs, one after another, each sent again under its key until it is answered. */
   async write(): Promise<void> {
     while (!this.isOver) {
-      const plate = `T ${randomUUID().slice(0, 18)}`;
+      const plate = `T ${randomUUID().replaceAll("-", "").slice(0, 13).toUpperCase()}`;
       const key = randomUUID();
       const vehicle = { plate, make: "Tarrow", model: "Packet", year: 2017 };
       for (;;) {
