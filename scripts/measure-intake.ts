@@ -1,17 +1,15 @@
 /** Plays the steps of an intake again and again, on the demo and after adding 100,000 jobs, and prints what the server took. */
 import { randomUUID } from "node:crypto";
-import type { CommandId, JobId } from "@/core/ids";
+import type { JobId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
-import { findCommandByName } from "@/server/commands/registry";
-import { runCommand } from "@/server/commands/run";
 import { readVocabulary } from "@/server/db/book";
 import { modelChoices } from "@/server/db/catalogue";
-import { findPersonByName } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
-import { firstSite, type Site } from "@/server/db/sites";
+import type { Site } from "@/server/db/sites";
 import { lastVehicles, searchVehicles } from "@/server/db/vehicles";
 import { loadJobSheet } from "@/server/views/job-sheet";
 import { loadVin } from "@/server/views/vin";
+import { changeJobBy, demoShop } from "./lib/demo-shop";
 import { addManyJobs } from "./lib/many-jobs";
 import { program } from "./lib/program";
 import { quantile, timed } from "./lib/timing";
@@ -34,18 +32,10 @@ async function measure(site: Site, actor: Actor): Promise<readonly Step[]> {
   const db = pool();
   const plates = ["HF", "HF 41", "Q0", "Q04310", "nothing"];
   const jobs: { jobId: JobId; version: number }[] = [];
-  const write = async (name: string, input: object) => {
-    const command = findCommandByName(name);
-    if (!command) throw new Error(`there is no command ${name}`);
-    const result = await runCommand(command, { id: randomUUID() as CommandId, actor, input, now: new Date() });
-    if (!result.ok) throw new Error(`${name}: ${JSON.stringify(result.refusal)}`);
-    const { jobId, version } = result.answer as { jobId: JobId; version: number };
-    return { jobId, version };
-  };
   const onJob = (call: number, name: string, input: object) => async () => {
     const job = jobs[call % jobs.length];
     if (!job) throw new Error("no job was opened");
-    job.version = (await write(name, { ...job, ...input })).version;
+    job.version = (await changeJobBy(actor, name, { ...job, ...input })).version;
   };
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
     ["* vocabulary", () => readVocabulary(db)],
@@ -53,7 +43,10 @@ async function measure(site: Site, actor: Actor): Promise<readonly Step[]> {
     ["* vehicles by plate or VIN", (call) => searchVehicles(db, plates[call % plates.length] ?? "")],
     ["* models with what they were seen", () => modelChoices(db)],
     ["* VIN check", () => loadVin("U9TPK12DXHH100307", new Date())],
-    ["open a job, complaint and codes", async (call) => void jobs.push(await write("open-job", arrival(call)))],
+    [
+      "open a job, complaint and codes",
+      async (call) => void jobs.push(await changeJobBy(actor, "open-job", arrival(call))),
+    ],
     ["answer a question", (call) => onJob(call, "record-symptoms", ANSWER)()],
     ["confirm", (call) => onJob(call, "confirm-complaint", { result: "reproduced", minutes: 5 })()],
     ["scan", (call) => onJob(call, "record-scan", SCAN)()],
@@ -92,10 +85,7 @@ function arrival(call: number): object {
 }
 
 await program(async () => {
-  const site = await firstSite(pool());
-  const person = await findPersonByName(pool(), "Tomas Orrel");
-  if (!site || !person) throw new Error("This is not the demo's database.");
-  const actor: Actor = { personId: person.id, siteId: site.id, name: person.name, role: person.role, tokenId: null };
+  const { site, actor } = await demoShop("Tomas Orrel");
   const demo = await measure(site, actor);
   await inTransaction((db) => addManyJobs(db, MANY));
   await pool().query("analyze");

@@ -13,13 +13,13 @@ import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { runImport } from "@/server/casebook/run-import";
 import { spoolCasebook } from "@/server/casebook/spool";
-import { findPersonByName } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
-import { firstSite, type Site } from "@/server/db/sites";
+import type { Site } from "@/server/db/sites";
 import { loadBook, loadLabels } from "@/server/book/load";
 import { adviceAnswer } from "@/server/views/advice-answer";
 import { deadEnds, likeJobs } from "@/server/views/been-here";
 import { dealAgain } from "./lib/deal-again";
+import { demoShop } from "./lib/demo-shop";
 import { measureBook } from "./lib/measure-book";
 import { program } from "./lib/program";
 import { questionOf, speak, type SpokenCasebook } from "./lib/spoken-casebook";
@@ -73,10 +73,7 @@ async function settle(): Promise<void> {
 
 await program(async () => {
   const sizes = (process.argv[2] ?? "10000,100000,1000000").split(",").map(Number);
-  const site = await firstSite(pool());
-  const person = await findPersonByName(pool(), "Ilka Venn");
-  if (!site || !person) throw new Error("This is not the demo's database.");
-  const actor: Actor = { personId: person.id, siteId: site.id, name: person.name, role: person.role, tokenId: null };
+  const { site, actor } = await demoShop();
   const different = Math.min(DIFFERENT, Math.max(...sizes));
   say(`Simulating ${different} jobs …`);
   const { world, history } = openShop(HILLS, 3, different);

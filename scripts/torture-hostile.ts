@@ -2,8 +2,8 @@
 import { issueToken } from "@/server/auth/issue-token";
 import { listOpenJobs } from "@/server/db/job-lists";
 import { pool } from "@/server/db/pool";
-import { firstSite } from "@/server/db/sites";
 import { item } from "@/core/place";
+import { demoShop } from "./lib/demo-shop";
 import { program } from "./lib/program";
 import { hostileRequests, type Described } from "./lib/torture/hostile";
 import { MOST_MS, sendHostile } from "./lib/torture/send-hostile";
@@ -13,8 +13,7 @@ const SHOWN = 20;
 
 await program(async () => {
   const [origin = ""] = process.argv.slice(2);
-  const site = await firstSite(pool());
-  if (!site) throw new Error("This is not the demo's database.");
+  const { site } = await demoShop();
   const token = await issueToken("torture", new Date());
   const described = (await (await fetch(`${origin}/api/v1/openapi.json`)).json()) as Described;
   const job = item(await listOpenJobs(pool(), site.id), 0);

@@ -56,7 +56,7 @@ export function FloorBoard({ floor, look, mayOpen, me, timeZone, currency }: Flo
           <FloorJobs
             jobs={shown}
             open={jobs.length}
-            remote={page && { hasMore: page.hasMore, pageSize: page.pageSize }}
+            remote={page && { hasMore: page.hasMore, pageSize: page.pageSize, total: page.total }}
             me={me}
           />
         )}

@@ -40,10 +40,9 @@ export function FloorJobs({ jobs, open, remote, me }: FloorJobsProps) {
       findBy={findJobBy}
       groupOf={(job) => groupOf(job).title}
       groupAside={(title) => GROUPS.find((each) => each.title === title)?.aside ?? ""}
-      {...(remote ? { remote } : {})}
-      {...(isMany
-        ? { findHint: "plate, vehicle, complaint, suspect", beside: <ChooseWhose whose={whose} onChange={change} /> }
-        : {})}
+      remote={remote ?? undefined}
+      findHint={isMany ? "plate, vehicle, complaint, suspect" : undefined}
+      beside={isMany && <ChooseWhose whose={whose} onChange={change} />}
       empty={emptyText(whose)}
     />
   );

@@ -83,6 +83,8 @@ export interface FloorPage {
   readonly rows: readonly FloorJob[];
   readonly hasMore: boolean;
   readonly pageSize: number;
+  /** So many were found on all pages. */
+  readonly total: number;
 }
 
 /** One page of a long floor; what is searched for comes with the best match first, until somebody sorts. */
@@ -96,6 +98,7 @@ export function floorPage(
     rows: found.slice(page * PAGE, (page + 1) * PAGE),
     hasMore: found.length > (page + 1) * PAGE,
     pageSize: PAGE,
+    total: found.length,
   };
 }
 

@@ -25,6 +25,9 @@ export async function withThrowawayDemo(packages, work) {
   const folder = join(readSettings().dataDir, "throwaway");
   rmSync(folder, { recursive: true, force: true });
   const cluster = await startCluster(folder, { durable: false });
+  // Who interrupts it leaves nothing behind; what serves ends with this process (`withApplication`).
+  const stop = () => void cluster.stop().finally(() => process.exit(1));
+  process.once("SIGINT", stop).once("SIGTERM", stop);
   try {
     const databaseUrl = cluster.url("demo");
     const { code } = await finishTypescript("scripts/prepare-database.ts", ["--demo"], { DATABASE_URL: databaseUrl });
@@ -48,6 +51,7 @@ async function withApplication(databaseUrl, work) {
   };
   const args = [nextProgram, "start", "-H", "127.0.0.1", "-p", String(port)];
   const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
+  process.once("exit", () => child.kill("SIGKILL"));
   try {
     if (!(await portAnswers(port, 60_000))) throw new Stop("The application did not start.");
     return await work({ origin: `http://127.0.0.1:${port}`, pid: child.pid });

@@ -1,7 +1,9 @@
 import { beforeAll, expect, test } from "vitest";
+import type { Book, CauseKey } from "@/core/book";
 import { ALL_VEHICLES } from "@/core/vehicle";
 import type { Actor } from "@/server/auth/session";
 import { ensureCause } from "@/server/db/book";
+import { bookAsOf, setHearing } from "@/server/db/book-news";
 import { readBookVersion } from "@/server/db/book-version";
 import { inTransaction, pool, type Db } from "@/server/db/pool";
 import { execute } from "@/server/db/rows";
@@ -71,31 +73,34 @@ test("a job teaches as it closes, and asks for nothing to be read anew while it 
   ]);
 });
 
+/** A job worked to its end: it came to this cause. */
+async function closedWith(name: string, at: number): Promise<OpenJob> {
+  const [component = "", failure = ""] = name.split("/");
+  const job = await OpenJob.open(lead, {
+    vehicle: { ...VEHICLE, plate: `S ${at}` },
+    symptoms: [{ key: at % 2 ? "low-power" : "smoke-black", conditions: ["hot"] }],
+    codes: [{ code: "P0299", module: "engine" }],
+    modulesRead: ["engine", "brakes"],
+  });
+  await job.record("record-test", {
+    procedure: "leak-test",
+    outcome: "high",
+    minutes: 5,
+    readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
+  });
+  await job.record("record-part", part(component, failure, "fixed"));
+  await job.record("record-finding", { result: "root-cause", causes: [{ component, failure }] });
+  const signed = ["proof", "unchecked", "left-over"].map((each) => ({ for: each, reason: "enough" }));
+  await job.record("close-job", { reason: "enough", signed });
+  return job;
+}
+
 test("a closed job is a step of the book in memory, and all steps come to what reading it anew comes to", async () => {
   const memory = globalThis as { deadEndsBook?: unknown };
   const site = await findSite(pool(), lead.siteId);
   const book = () => loadBook(pool(), site, emptyCase);
   const closed: OpenJob[] = [];
-  const close = async (name: string, at: number) => {
-    const [component = "", failure = ""] = name.split("/");
-    const job = await OpenJob.open(lead, {
-      vehicle: { ...VEHICLE, plate: `S ${at}` },
-      symptoms: [{ key: at % 2 ? "low-power" : "smoke-black", conditions: ["hot"] }],
-      codes: [{ code: "P0299", module: "engine" }],
-      modulesRead: ["engine", "brakes"],
-    });
-    await job.record("record-test", {
-      procedure: "leak-test",
-      outcome: "high",
-      minutes: 5,
-      readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
-    });
-    await job.record("record-part", part(component, failure, "fixed"));
-    await job.record("record-finding", { result: "root-cause", causes: [{ component, failure }] });
-    const signed = ["proof", "unchecked", "left-over"].map((each) => ({ for: each, reason: "enough" }));
-    await job.record("close-job", { reason: "enough", signed });
-    closed.push(job);
-  };
+  const close = async (name: string, at: number) => void closed.push(await closedWith(name, at));
   const changes = [
     () => close("turbocharger/sticking", 1),
     () => close("boost-hose/split", 2),
@@ -125,4 +130,32 @@ test("a closed job is a step of the book in memory, and all steps come to what r
   const before = await book();
   await execute(pool(), "update feature_count set jobs = jobs");
   expect((await book()).procedures).not.toBe(before.procedures);
+});
+
+test("where one job is closed after another, whoever asks is two seconds behind at most, and is told so", async () => {
+  const site = await findSite(pool(), lead.siteId);
+  const jobsIn = (book: Book) => book.features.get("code|P0299")?.get("boost-hose/split" as CauseKey)?.jobs ?? 0;
+  const ask = () => loadBook(pool(), site, emptyCase);
+  const before = jobsIn(await ask());
+  // As a web server, which hears of every change.
+  setHearing(true);
+  try {
+    await closedWith("boost-hose/split", 11);
+    // It was quiet until now: what a job teaches is there at once.
+    expect(jobsIn(await ask())).toBe(before + 1);
+    await closedWith("boost-hose/split", 12);
+    expect(jobsIn(await ask())).toBe(before + 1);
+    const behind = Date.now() - bookAsOf().getTime();
+    expect(behind).toBeGreaterThan(0);
+    // Within a change all of it is there.
+    await inTransaction(async (db) => expect(jobsIn(await loadBook(db, site, emptyCase))).toBe(before + 2));
+    const begun = performance.now();
+    while (jobsIn(await ask()) < before + 2) {
+      expect(performance.now() - begun).toBeLessThan(5000);
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    expect(Date.now() - bookAsOf().getTime()).toBeLessThan(500);
+  } finally {
+    setHearing(false);
+  }
 });

@@ -8,7 +8,7 @@ import { readBook, stepped, type KeptBook } from "./read-book";
 /** The book in memory: the database's, or of two seconds ago where jobs are being closed one after another. */
 
 // One book for the whole process, also when the development server loads this module again.
-const kept: typeof globalThis & { deadEndsBook?: KeptBook } = globalThis;
+const kept: typeof globalThis & { deadEndsBook?: KeptBook; deadEndsStepping?: Stepping } = globalThis;
 
 /** The book as it stands; within a transaction with what that changed. */
 export async function currentBook(db: Db): Promise<KeptBook> {
@@ -44,10 +44,10 @@ interface Stepping {
   at: number;
   underWay: Promise<KeptBook> | null;
 }
-const stepping: Stepping = ((kept as { deadEndsStepping?: Stepping }).deadEndsStepping ??= { at: 0, underWay: null });
 
 /** The book with the jobs that were closed since, or the one before, two seconds old at most, where one is closed after another. */
 async function laterBook(before: KeptBook): Promise<KeptBook> {
+  const stepping = (kept.deadEndsStepping ??= { at: Number.NEGATIVE_INFINITY, underWay: null });
   const sinceLast = performance.now() - stepping.at;
   if (!stepping.underWay && sinceLast >= STEP_EVERY_MS)
     stepping.underWay = stepAhead(before).finally(() => {

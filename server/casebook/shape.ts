@@ -22,7 +22,7 @@ import type { Unit } from "@/core/measure";
 import { tidyVin, type Vehicle } from "@/core/vehicle";
 import { askedVehicle, codeOfContract, symptomOfContract } from "@/server/api/case-input";
 import { codeText } from "@/server/commands/record-inputs";
-import { key, line, minutes, money, optionalLine, optionalText, text, unit, sameIn } from "@/server/input";
+import { key, line, minutes, money, optionalLine, optionalText, text, unit } from "@/server/input";
 import { detailsInput, knownAppliesInput, odometerWindow } from "@/server/known-failure-input";
 import { specInput } from "@/server/spec-input";
 
@@ -262,7 +262,7 @@ export const jobInput: Joi.ObjectSchema<CasebookJob> = Joi.object({
   vehicle: askedVehicle().keys({ vin }).required(),
   odometerKm: nullable(Joi.number().integer().min(0).max(5_000_000)),
   complaint: nullable(text(4000).empty("")),
-  symptoms: list(symptomOfContract()).unique(sameIn("key")),
+  symptoms: list(symptomOfContract()).unique("key"),
   codes: list(codeOfContract()).unique((a: FaultCode, b: FaultCode) => a.code === b.code && a.module === b.module),
   modulesScanned: list(line(40).lowercase()).unique(),
   modulesSilent: list(line(40).lowercase()).unique(),

@@ -14,7 +14,7 @@ import {
 import { lowerFirst, type Labels } from "@/core/words";
 import { loadLabels } from "@/server/book/load";
 import { findPersonSecret } from "@/server/db/people";
-import { day, jobChange, line, optionalLine, optionalText, text, uuid, sameIn } from "@/server/input";
+import { day, jobChange, line, optionalLine, optionalText, text, uuid } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { odometerInput } from "./odometer";
@@ -50,7 +50,7 @@ export const closeJob: Command<CloseInput, JobAnswer> = {
           reason: line(400).required(),
         }),
       )
-      .unique(sameIn("for"))
+      .unique("for")
       .default([]),
     askOn: day().allow(null).default(null),
     lookAgainKm: odometerInput().allow(null).default(null),

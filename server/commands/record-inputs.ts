@@ -41,7 +41,7 @@ export const symptomsInput = () =>
         denied: Joi.array().max(30).items(key()).unique().default([]),
       }),
     )
-    .unique(sameIn("key"));
+    .unique("key");
 
 /** What an outcome says about causes. */
 export const effectsInput = () =>

@@ -10,7 +10,7 @@ import {
   type RepairOption,
   type RepairWork,
 } from "@/core/repair";
-import { key, line, minutes, money, optionalLine, optionalText, sameIn } from "@/server/input";
+import { key, line, minutes, money, optionalLine, optionalText } from "@/server/input";
 
 /** Inputs about how a repair is done. */
 
@@ -25,7 +25,7 @@ const companion = {
 
 /** What goes with a repair, in the order in which it is done. */
 export const companionsInput = (): Joi.ArraySchema<readonly Companion[]> =>
-  Joi.array().max(30).items(Joi.object(companion)).unique(sameIn("what")).default([]);
+  Joi.array().max(30).items(Joi.object(companion)).unique("what").default([]);
 
 /** Revisions, and which of them may run together. */
 export const mixingInput = (): Joi.ArraySchema<readonly MixingRule[]> =>
@@ -34,7 +34,7 @@ export const mixingInput = (): Joi.ArraySchema<readonly MixingRule[]> =>
     .items(
       Joi.object({ revision: line(40).required(), runsWith: Joi.array().max(30).items(line(40)).unique().default([]) }),
     )
-    .unique(sameIn("revision"))
+    .unique("revision")
     .default([]);
 
 /** Ways to go about a cause. */
@@ -57,7 +57,7 @@ export const optionsInput = (): Joi.ArraySchema<readonly RepairOption[]> =>
         note: optionalText(400),
       }),
     )
-    .unique(sameIn("title"))
+    .unique("title")
     .default([]);
 
 /** How a repair was done; the rules on mixing come from the book, not from whoever records it. */
@@ -80,11 +80,11 @@ export const workInput = (): Joi.ObjectSchema<WorkInput> =>
     checkOffs: Joi.array()
       .max(30)
       .items(Joi.object({ ...companion, done: Joi.boolean().default(false) }))
-      .unique(sameIn("what"))
+      .unique("what")
       .default([]),
     beside: Joi.array()
       .max(24)
       .items(Joi.object({ place: line(60).required(), revision: line(40).required() }))
-      .unique(sameIn("place"))
+      .unique("place")
       .default([]),
   });

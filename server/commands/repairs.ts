@@ -6,7 +6,7 @@ import { may } from "@/server/auth/rights";
 import { ensureCause } from "@/server/db/book";
 import { isLeadsSheet, removeRepair, setRepair, writeRepairSheet } from "@/server/db/repairs";
 import { wordExists } from "@/server/db/words";
-import { jobChange, key, line, minutes, money, optionalLine, optionalText, seq, text, sameIn } from "@/server/input";
+import { jobChange, key, line, minutes, money, optionalLine, optionalText, seq, text } from "@/server/input";
 import { changeJob, type JobAnswer, type JobChange } from "./change-job";
 import type { Command, CommandContext } from "./command";
 import { correctsInput } from "./record-inputs";
@@ -33,7 +33,7 @@ export const checkOffCompanions: Command<CheckOffInput, JobAnswer> = {
       .min(1)
       .max(30)
       .items(Joi.object({ what: line(120).required(), done: Joi.boolean().default(true), source: optionalLine(120) }))
-      .unique(sameIn("what"))
+      .unique("what")
       .required(),
     minutes: minutes().default(0),
   }),

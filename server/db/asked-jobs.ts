@@ -30,18 +30,6 @@ export interface AskedJobRow {
 /** So many of the latest jobs with a mark are looked at. */
 const LATEST = 1000;
 
-/** The latest jobs on vehicles of a make. */
-const OF_MAKE = `
-       union all
-       (select -100, j.id
-        from (
-          select id, vehicle_id, closed_at from job where closed_at is not null order by closed_at desc limit ${20 * LATEST}
-        ) j
-        join vehicle v on v.id = j.vehicle_id
-        where v.make = $6
-        order by j.closed_at desc
-        limit ${LATEST})`;
-
 /** Closed jobs that have what was asked for, those that have most of it first, then the latest. */
 export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Promise<AskedJobRow[]> {
   const marks = asked.groups.flatMap((group, at) => group.map((mark) => [at, mark] as const));
@@ -77,7 +65,15 @@ export async function findAskedJobs(db: Db, asked: AskedFor, most: number): Prom
             limit ${LATEST}
           ) j
         where not exists (select from job_word where word = w.word))
-${asked.make === null ? "" : OF_MAKE}
+       union all
+       (select -100, j.id
+        from (
+          select id, vehicle_id, closed_at from job where closed_at is not null order by closed_at desc limit ${20 * LATEST}
+        ) j
+        join vehicle v on v.id = j.vehicle_id
+        where $6::text is not null and v.make = $6
+        order by j.closed_at desc
+        limit ${LATEST})
      ), candidate as (
        select job_id, count(distinct part) as parts from hit group by job_id order by 2 desc limit ${LATEST}
      )
@@ -85,7 +81,7 @@ ${asked.make === null ? "" : OF_MAKE}
      from candidate c
      join job j on j.id = c.job_id
      join vehicle v on v.id = j.vehicle_id
-     where j.closed_at is not null and ($6::text is null or true)
+     where j.closed_at is not null
      order by 2 desc, j.closed_at desc, j.id
      limit $8`,
     [

@@ -27,12 +27,12 @@ export async function keepOnVehiclesOf(db: Db, jobs: readonly JobId[]): Promise<
 
 /** The same for one known failure, on every vehicle that it speaks of now. */
 export async function keepOfPattern(db: Db, key: string): Promise<void> {
-  await execute(db, "select keep_pattern_vehicles(null, array[$1::text])", [key]);
+  await execute(db, "select keep_pattern_vehicles_of_all(array[$1::text])", [key]);
 }
 
 /** The same for all of them. */
 export async function keepOnAllVehicles(db: Db): Promise<void> {
-  await execute(db, "select keep_pattern_vehicles(null, null)");
+  await execute(db, "select keep_pattern_vehicles_of_all(null)");
 }
 
 /** What the jobs here say for and against each known failure, or one: on vehicles that it speaks of. */

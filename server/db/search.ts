@@ -25,7 +25,7 @@ const LIKE = namesWhere("asked.word <% folded", 40);
 const NEARLY = namesWhere("kind <> 'code' and word_similarity(asked.word, folded) >= 0.3", 12);
 
 /** Names by the word that they are like. */
-export type NamesByWord = ReadonlyMap<string, readonly NameFound[]>;
+type NamesByWord = ReadonlyMap<string, readonly NameFound[]>;
 
 /**
  * Everything that is called like one of these words: whole words, their beginnings, and with letters swapped or missing (pg_trgm, word similarity).

@@ -2,7 +2,12 @@ import "server-only";
 import { listenAlways } from "@/server/db/listen";
 import { JOB_CHANNEL, type JobNews } from "./announce";
 
-type Listener = (news: JobNews) => void;
+/** Whoever hears of jobs. */
+interface Listener {
+  readonly onNews: (news: JobNews) => void;
+  /** Changes may have gone unheard: the connection that listens was lost and is there again. */
+  readonly onResumed?: () => void;
+}
 
 const kept: typeof globalThis & { deadEndsListeners?: Set<Listener> } = globalThis;
 
@@ -15,10 +20,15 @@ export function hearJobs(listener: Listener): () => void {
   if (!kept.deadEndsListeners) {
     const listeners = new Set<Listener>();
     kept.deadEndsListeners = listeners;
+    let wasLost = false;
     listenAlways(JOB_CHANNEL, {
       onNews: (payload) => {
         const news: JobNews = JSON.parse(payload);
-        for (const each of listeners) each(news);
+        for (const each of listeners) each.onNews(news);
+      },
+      onHearing: (isHearing) => {
+        if (isHearing && wasLost) for (const each of listeners) each.onResumed?.();
+        wasLost = !isHearing;
       },
     });
   }

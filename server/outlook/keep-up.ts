@@ -10,6 +10,7 @@ import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { log } from "@/server/log";
 import { hearJobs } from "@/server/live/listen";
+import { forgetNames } from "@/server/views/ask/names";
 import { bringUpToDate } from "./keep";
 
 /** What is kept of jobs follows the book and the trail in the background, so that whoever looks finds it worked out. */
@@ -34,34 +35,45 @@ export function keepUp(): void {
   if (kept.deadEndsKeptUp) return;
   kept.deadEndsKeptUp = true;
   listenAlways(BOOK_CHANNEL, {
-    onNews: () => {
+    onNews: (what) => {
+      if (what === "names") return forgetNames();
       bookMayHaveChanged();
       // Not on whoever asks next.
       void bringBookUpToDate().catch(() => {});
     },
-    onHearing: setHearing,
+    onHearing: (isHearing) => {
+      setHearing(isHearing);
+      forgetNames();
+    },
   });
-  let wake = (): void => {};
-  hearJobs(() => setTimeout(() => wake(), AFTER_CHANGE_MS).unref());
+  let waiting = new AbortController();
+  hearJobs({ onNews: () => setTimeout(() => waiting.abort(), AFTER_CHANGE_MS).unref() });
   void (async () => {
     for (;;) {
+      waiting = new AbortController();
       // Where the database is away, those who listen to it have said so.
-      await followOnce().catch((error: unknown) => log().debug({ err: error }, "outlooks: not brought up to date"));
-      await Promise.race([sleep(EVERY_MS), new Promise<void>((done) => (wake = done))]);
+      const done = await followOnce().catch(() => 0);
+      if (done < AT_ONCE) await sleep(EVERY_MS, undefined, waiting).catch(() => {});
     }
   })();
 }
 
-/** Brings open jobs up to date that are behind, those that changed last first. @returns how many there were */
+/** Brings open jobs up to date that are behind, those that changed last first. @returns how many were */
 export async function followOnce(): Promise<number> {
   const db = pool();
-  const behind = await outlooksBehind(db, await bookVersion(db), AT_ONCE);
-  for (const row of behind) {
+  let done = 0;
+  for (const row of await outlooksBehind(db, await bookVersion(db), AT_ONCE)) {
     const begun = performance.now();
-    await follow(row);
+    try {
+      await follow(row);
+      done++;
+    } catch (error) {
+      // One that cannot be worked out holds up no other.
+      log().warn({ err: error, job: row.id }, "outlook: not brought up to date");
+    }
     await sleep((performance.now() - begun) * (1 / SHARE - 1));
   }
-  return behind.length;
+  return done;
 }
 
 async function follow({ id, siteId }: BehindRow): Promise<void> {

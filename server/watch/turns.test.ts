@@ -12,6 +12,7 @@ const server = createServer((request, response) => {
     response.end("at once");
     return;
   }
+  if (request.url === "/jobs/never") return;
   most = Math.max(most, ++drawing);
   setTimeout(() => {
     drawing--;
@@ -54,4 +55,14 @@ test("who goes away while waiting is not drawn for, and holds up nobody", async 
   await sleep(2 * DRAWING_MS);
   expect(drawn - before).toBeLessThan(12);
   expect(pagesWaiting()).toBe(0);
+});
+
+test("a page that nobody gets to the end of holds its turn for some seconds, and not for ever", async () => {
+  const stuck = Array.from({ length: 6 }, () => get(`${origin()}/jobs/never`, { agent: false }).on("error", () => {}));
+  await sleep(DRAWING_MS);
+  const waiting = ask("/jobs/after");
+  await sleep(DRAWING_MS);
+  expect(pagesWaiting()).toBe(1);
+  expect(await waiting).toBe("page");
+  for (const each of stuck) each.destroy();
 });

@@ -8,6 +8,8 @@ import { Server, type IncomingMessage, type ServerResponse } from "node:http";
 
 /** While one waits for the database, another is drawn. */
 const AT_ONCE = 6;
+/** A turn ends when the page is sent. Who reads slowly, over a bad network, holds it no longer than this. */
+const LONGEST_MS = 3000;
 /** More than these nobody waits for: they are told to try again. */
 const MOST_WAITING = 1000;
 const RETRY_AFTER_S = 5;
@@ -49,10 +51,13 @@ export function drawInTurns(): void {
 function takeTurn(turns: Turns, response: ServerResponse, go: () => boolean): boolean {
   const begin = (): boolean => {
     turns.drawing++;
-    response.once("close", () => {
+    const end = once(() => {
+      clearTimeout(longest);
       turns.drawing--;
       turns.waiting.shift()?.();
     });
+    const longest = setTimeout(end, LONGEST_MS).unref();
+    response.once("finish", end).once("close", end);
     return go();
   };
   if (turns.drawing < AT_ONCE) return begin();
@@ -68,4 +73,13 @@ function takeTurn(turns: Turns, response: ServerResponse, go: () => boolean): bo
   };
   turns.waiting.push(wait);
   return true;
+}
+
+function once(work: () => void): () => void {
+  let isDone = false;
+  return () => {
+    if (isDone) return;
+    isDone = true;
+    work();
+  };
 }

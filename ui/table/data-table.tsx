@@ -25,7 +25,7 @@ interface DataTableProps<Row extends RowData> {
   /** Where nothing is there at all. */
   readonly empty: ReactNode;
   /** What stands in the search field; without it there is no search here. */
-  readonly findHint?: string;
+  readonly findHint?: string | undefined;
   /** Headings within the table, as long as nobody sorts it: rows of one heading stand together. */
   readonly groupOf?: (row: Row) => string;
   readonly groupAside?: (group: string) => string;
@@ -33,8 +33,8 @@ interface DataTableProps<Row extends RowData> {
   readonly name?: string;
   /** Other ways to narrow the rows down, beside the search. */
   readonly beside?: ReactNode;
-  /** The server finds, sorts and pages, by what stands in the address; these are the rows of one page. */
-  readonly remote?: { readonly hasMore: boolean; readonly pageSize: number };
+  /** The server finds, sorts and pages, by what stands in the address; these are the rows of one page, of `total` where they were counted. */
+  readonly remote?: { readonly hasMore: boolean; readonly pageSize: number; readonly total?: number } | undefined;
 }
 
 /** Rows of a page, where the server does not page them. */
@@ -124,7 +124,13 @@ export function DataTable<Row extends RowData>(props: DataTableProps<Row>) {
         </table>
       )}
       {(at > 0 || !isLast) && (
-        <Pager from={at * size} isLast={isLast} shown={shown.length} onTurn={(step) => turnTo(at + step)} />
+        <Pager
+          from={at * size}
+          isLast={isLast}
+          shown={shown.length}
+          total={remote ? (remote.total ?? null) : found.length}
+          onTurn={(step) => turnTo(at + step)}
+        />
       )}
     </div>
   );
@@ -197,10 +203,12 @@ interface PagerProps {
   readonly isLast: boolean;
   /** Rows on this page. */
   readonly shown: number;
+  /** On all pages; null where nobody counted them. */
+  readonly total: number | null;
   readonly onTurn: (step: 1 | -1) => void;
 }
 
-function Pager({ from, isLast, shown, onTurn }: PagerProps) {
+function Pager({ from, isLast, shown, total, onTurn }: PagerProps) {
   return (
     <nav aria-label="Pages" className="flex flex-wrap items-center gap-3">
       <Button disabled={from === 0} onClick={() => onTurn(-1)}>
@@ -211,6 +219,7 @@ function Pager({ from, isLast, shown, onTurn }: PagerProps) {
       </Button>
       <span className="text-sm text-ink-soft">
         {from + 1} to {from + shown}
+        {total !== null && ` of ${total}`}
       </span>
     </nav>
   );

@@ -61,7 +61,9 @@ async function atOnce(crew: Crew, turn: (turn: Turn) => Promise<void>): Promise<
     if (performance.now() < counting) return;
     // A colleague was first: an answer like any other, and as dear.
     if (status >= 400 && status !== 409) failed.set(`${wait} ${status}`, (failed.get(`${wait} ${status}`) ?? 0) + 1);
-    taken.set(wait, [...(taken.get(wait) ?? []), ms]);
+    const own = taken.get(wait);
+    if (own) own.push(ms);
+    else taken.set(wait, [ms]);
   };
   await Promise.all(
     crew.cookies.map(async (cookie, at) => {

@@ -47,15 +47,3 @@ end
 $$;
 create trigger book_changed after update of merged_into, trait, market_matters on variant_name
   for each statement execute function book_changed();
-
--- Whoever keeps the book in memory is told that it is another.
-create or replace function give_book_another_version() returns void language plpgsql as $$
-begin
-  update book_version
-  set version = gen_random_uuid(), written_by = pg_current_xact_id()
-  where written_by <> pg_current_xact_id();
-  if found then
-    perform pg_notify('dead_ends_book', '');
-  end if;
-end
-$$;

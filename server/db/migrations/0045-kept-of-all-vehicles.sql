@@ -1,64 +1,9 @@
--- What every vehicle says of a known failure was asked of each of its jobs: a casebook of 50,000 jobs took more than a minute of it. Counted over all
--- vehicles, it is asked of the jobs that had the failure, and of the vehicles.
-create or replace function keep_pattern_vehicles(of_vehicles uuid[], of_patterns text[]) returns void language plpgsql as $$
-begin
-  -- Whoever counts beside this waits, and then sees what was counted here.
-  if of_vehicles is null then
-    lock table pattern_vehicle in share row exclusive mode;
-  else
-    perform from vehicle where id = any(of_vehicles) order by id for no key update;
-  end if;
-  delete from pattern_vehicle
-  where (of_vehicles is null or vehicle_id = any(of_vehicles)) and (of_patterns is null or pattern = any(of_patterns));
-  if of_vehicles is null then
-    perform keep_pattern_vehicles_of_all(of_patterns);
-    return;
-  end if;
-  insert into pattern_vehicle
-  select s.pattern, s.vehicle_id, min(s.odometer_km), max(s.odometer_km),
-    min(s.odometer_km) filter (where s.had and not s.came_back),
-    count(*) filter (where s.had), count(*) filter (where s.had and not s.came_back),
-    count(*) filter (where s.had and not s.came_back and s.rung >= 4 and s.component is not null),
-    bool_or(not s.had and (s.beyond or exists (
-      select
-      from job_test t, jsonb_array_elements(current_effects(t.effects)) e
-      where t.job_id = s.job_id and t.procedure = s.confirm_by and e ->> 'component' = s.component
-        and coalesce(e ->> 'failure', s.failure) = s.failure and e ->> 'effect' in ('weakens', 'clears'))))
-  from (
-    select p.key as pattern, p.component, p.failure, p.confirm_by, j.id as job_id, j.vehicle_id, j.odometer_km, j.rung, j.came_back,
-      p.to_km is not null and coalesce(j.odometer_km > p.to_km, false) as beyond,
-      coalesce(case when p.component is null then j.finding = 'unresolved' and exists (
-        select from job_symptom s where s.job_id = j.id and current_symptom(s.symptom) = any(p.symptoms)
-      ) else j.finding = 'root-cause' and exists (
-        select
-        from job_cause c
-        where c.job_id = j.id and current_component(c.component) = p.component and current_failure(c.failure) = p.failure
-      ) end, false) as had
-    from (
-      -- A make, or none, that a scope names is found by an index; the rest of the scope is checked of what is left.
-      select o.key, v.id as vehicle_id
-      from pattern o
-      join vehicle v on v.make = o.make
-      where pattern_applies(o, v) and (of_vehicles is null or v.id = any(of_vehicles)) and (of_patterns is null or o.key = any(of_patterns))
-      union
-      select o.key, v.id
-      from pattern o
-      join vehicle v on pattern_applies(o, v)
-      where (o.make is null or o.sisters <> '[]') and (of_vehicles is null or v.id = any(of_vehicles))
-        and (of_patterns is null or o.key = any(of_patterns))
-    ) scope
-    join (
-      select key, current_component(component) as component, current_failure(failure) as failure, confirm_by, to_km,
-        array(select current_symptom(own) from unnest(symptoms) own) as symptoms
-      from pattern
-    ) p on p.key = scope.key
-    join job j on j.vehicle_id = scope.vehicle_id and j.closed_at is not null
-  ) s
-  group by 1, 2;
-end
-$$;
-
+-- What every vehicle says of a known failure was asked of each of its jobs (`keep_pattern_vehicles`): a casebook of 50,000 jobs took more than a minute of
+-- it. Over all vehicles it is asked of the jobs that had the failure, and of the vehicles; these known failures, or all.
 create function keep_pattern_vehicles_of_all(of_patterns text[]) returns void language sql as $$
+  -- Whoever counts beside this waits, and then sees what was counted here.
+  lock table pattern_vehicle in share row exclusive mode;
+  delete from pattern_vehicle where of_patterns is null or pattern = any(of_patterns);
   insert into pattern_vehicle
   with what as materialized (
     select key, component is not null as is_explained, current_component(component) as component, current_failure(failure) as failure,

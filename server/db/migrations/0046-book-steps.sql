@@ -13,6 +13,7 @@ create table book_step (
   counts jsonb
 );
 
+-- Whoever keeps the book in memory is told that it is another.
 create function give_counters_another_version() returns void language plpgsql as $$
 begin
   update book_version

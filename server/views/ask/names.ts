@@ -1,7 +1,8 @@
 import "server-only";
 import { wordsVersion } from "@/server/book/load";
+import { isHearing } from "@/server/db/book-news";
 import type { Db } from "@/server/db/pool";
-import { namesLike, namesNearly, type NameFound, type NamesByWord } from "@/server/db/search";
+import { namesLike, namesNearly, type NameFound } from "@/server/db/search";
 
 /** What is called like the words that people type: they type the same ones again and again. */
 
@@ -10,10 +11,9 @@ const MOST = 5000;
 
 type Strictness = "like" | "nearly";
 
-interface Remembered {
+interface Remembered extends Record<Strictness, Map<string, readonly NameFound[]>> {
   /** Of the words of the book. */
   readonly version: string;
-  readonly names: ReadonlyMap<Strictness, Map<string, readonly NameFound[]>>;
 }
 
 // For the whole process, also when the development server loads this module again.
@@ -21,19 +21,26 @@ const kept: typeof globalThis & { deadEndsNames?: Remembered } = globalThis;
 
 const LOOK_UP = { like: namesLike, nearly: namesNearly } as const;
 
+/** A name that nobody had heard before may be like any of them. */
+export function forgetNames(): void {
+  delete kept.deadEndsNames;
+}
+
 /** Everything that is called like one of these words; `nearly` is less strict. Each name comes once. */
 export async function namesOf(db: Db, strictness: Strictness, words: readonly string[]): Promise<readonly NameFound[]> {
-  const version = await wordsVersion(db);
-  if (kept.deadEndsNames?.version !== version)
-    kept.deadEndsNames = { version, names: new Map([["like", new Map()] as const, ["nearly", new Map()] as const]) };
-  const known = kept.deadEndsNames.names.get(strictness) ?? new Map<string, readonly NameFound[]>();
-  if (known.size > MOST) known.clear();
+  const known = await knownNames(db, strictness);
   const unknown = words.filter((word) => !known.has(word));
-  const found: NamesByWord = unknown.length ? await LOOK_UP[strictness](db, unknown) : new Map();
-  for (const [word, names] of found) known.set(word, names);
-  const once = new Map<string, NameFound>();
-  for (const word of words)
-    for (const name of found.get(word) ?? known.get(word) ?? [])
-      once.set([name.kind, name.key, name.owner, name.name].join("\0"), name);
-  return [...once.values()];
+  for (const [word, names] of await LOOK_UP[strictness](db, unknown)) known.set(word, names);
+  const found = words.flatMap((word) => known.get(word) ?? []);
+  return [...new Map(found.map((name) => [JSON.stringify(name), name])).values()];
+}
+
+/** What is remembered; nothing where this process does not hear of every change. */
+async function knownNames(db: Db, strictness: Strictness): Promise<Map<string, readonly NameFound[]>> {
+  if (!isHearing()) return new Map();
+  const version = await wordsVersion(db);
+  if (kept.deadEndsNames?.version !== version) kept.deadEndsNames = { version, like: new Map(), nearly: new Map() };
+  const known = kept.deadEndsNames[strictness];
+  if (known.size > MOST) known.clear();
+  return known;
 }

@@ -11,8 +11,10 @@ import { newsStream } from "@/server/live/stream";
 export const GET = call("shop.read", null, async ({ request, actor }) => {
   const actorAt = await credentialOf(request);
   const isAllowed = async () => (await actorAt(new Date()).catch(() => null)) !== null;
-  const first = await openVersions(pool(), actor.siteId);
-  return new Response(newsStream({ siteId: actor.siteId, first, gone: request.signal, isAllowed }), {
+  const { siteId } = actor;
+  const versions = () => openVersions(pool(), siteId);
+  const reader = { siteId, first: await versions(), versions, gone: request.signal, isAllowed };
+  return new Response(newsStream(reader), {
     headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" },
   });
 });
