@@ -1,11 +1,12 @@
 import { createServer, get } from "node:http";
 import type { AddressInfo } from "node:net";
 import { setTimeout as sleep } from "node:timers/promises";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, beforeAll, expect, test, vi } from "vitest";
 import { drawInTurns, pagesWaiting } from "./turns";
 
-const DRAWING_MS = 60;
-let [drawing, most, drawn] = [0, 0, 0];
+// A page is drawn when the test says so: what is waited for is what the server has seen, not how fast this machine is.
+const drawing: (() => void)[] = [];
+let [most, drawn] = [0, 0];
 
 const server = createServer((request, response) => {
   if (request.url?.startsWith("/api/")) {
@@ -13,12 +14,16 @@ const server = createServer((request, response) => {
     return;
   }
   if (request.url === "/jobs/never") return;
-  most = Math.max(most, ++drawing);
-  setTimeout(() => {
-    drawing--;
+  drawing.push(() => {
     drawn++;
     response.end("page");
-  }, DRAWING_MS);
+  });
+  most = Math.max(most, drawing.length);
+});
+let open = 0;
+server.on("connection", (socket) => {
+  open++;
+  socket.once("close", () => open--);
 });
 const origin = () => `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 
@@ -28,6 +33,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
+const SOON = { timeout: 20_000 };
+
 const ask = (path: string): Promise<string> =>
   new Promise((done, fail) => {
     get(origin() + path, { agent: false }, (response) => {
@@ -35,34 +42,50 @@ const ask = (path: string): Promise<string> =>
     }).on("error", fail);
   });
 
+/** Draws whatever asks for it, until nobody does. */
+async function drawAll(pages: Promise<string>): Promise<string> {
+  let isDone = false;
+  void pages.finally(() => (isDone = true));
+  while (!isDone) {
+    for (const draw of drawing.splice(0)) draw();
+    await sleep(1);
+  }
+  return pages;
+}
+
+const leave = (path: string) => get(origin() + path, { agent: false }).on("error", () => {});
+
 test("pages are drawn a few at a time and all in the end; the API waits for none of them", async () => {
   const pages = Array.from({ length: 30 }, (_, at) => ask(`/jobs/${at}`));
-  await sleep(DRAWING_MS / 2);
-  expect(pagesWaiting()).toBeGreaterThan(10);
+  await vi.waitFor(() => expect(pagesWaiting()).toBe(24), SOON);
   expect(await ask("/api/v1/health")).toBe("at once");
   expect(drawn).toBe(0);
-  expect(await Promise.all(pages)).toEqual(pages.map(() => "page"));
+  expect(await drawAll(Promise.all(pages).then((each) => each.join()))).toBe(pages.map(() => "page").join());
   expect(most).toBe(6);
   expect(pagesWaiting()).toBe(0);
 });
 
 test("who goes away while waiting is not drawn for, and holds up nobody", async () => {
-  const before = drawn;
-  const gone = Array.from({ length: 12 }, () => get(`${origin()}/jobs/gone`, { agent: false }).on("error", () => {}));
-  await sleep(DRAWING_MS / 2);
+  const first = Array.from({ length: 6 }, (_, at) => ask(`/jobs/first/${at}`));
+  await vi.waitFor(() => expect(drawing).toHaveLength(6), SOON);
+  const gone = Array.from({ length: 12 }, () => leave("/jobs/gone"));
+  await vi.waitFor(() => expect(pagesWaiting()).toBe(12), SOON);
   for (const each of gone) each.destroy();
-  expect(await ask("/jobs/stays")).toBe("page");
-  await sleep(2 * DRAWING_MS);
-  expect(drawn - before).toBeLessThan(12);
+  await vi.waitFor(() => expect(open).toBe(6), SOON);
+  const before = drawn;
+  const stays = ask("/jobs/stays");
+  await vi.waitFor(() => expect(pagesWaiting()).toBe(13), SOON);
+  expect(await drawAll(Promise.all([...first, stays]).then((each) => each.join()))).toBe(
+    [...first, stays].map(() => "page").join(),
+  );
+  expect(drawn - before).toBe(7);
   expect(pagesWaiting()).toBe(0);
 });
 
 test("a page that nobody gets to the end of holds its turn for some seconds, and not for ever", async () => {
-  const stuck = Array.from({ length: 6 }, () => get(`${origin()}/jobs/never`, { agent: false }).on("error", () => {}));
-  await sleep(DRAWING_MS);
+  const stuck = Array.from({ length: 6 }, () => leave("/jobs/never"));
   const waiting = ask("/jobs/after");
-  await sleep(DRAWING_MS);
-  expect(pagesWaiting()).toBe(1);
-  expect(await waiting).toBe("page");
+  await vi.waitFor(() => expect(pagesWaiting()).toBe(1), SOON);
+  expect(await drawAll(waiting)).toBe("page");
   for (const each of stuck) each.destroy();
 });
