@@ -16,6 +16,11 @@ export class JobCheck {
     private readonly procedures: ReadonlyMap<string, KnownProcedure>,
   ) {}
 
+  /** Whether a job of this key came by. */
+  holds(key: string): boolean {
+    return this.#keys.has(key);
+  }
+
   /** The job at this place of the file, or null where something is wrong with it: `problems` then says what. */
   check(value: unknown, at: number): CasebookJob | null {
     const path = `jobs[${at}]`;

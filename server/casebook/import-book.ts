@@ -2,6 +2,7 @@ import "server-only";
 import { causeKey, type Cause, type Effect, type Procedure } from "@/core/book";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
+import type { Db } from "@/server/db/pool";
 import { ensureCause, readVocabulary, upsertLinks, writeNeeds, type Vocabulary } from "@/server/db/book";
 import { NO_DETAILS, type KnownFailure } from "@/core/known-failures";
 import { readKnownFailures, setKnownFailure } from "@/server/db/known-failures";
@@ -35,34 +36,56 @@ const TABLES: Readonly<
   failures: ["failure", null],
 };
 
-/** Takes a casebook's words, procedures, repairs and patterns over; what is there and differs is written anew. */
-export async function importBook(
-  context: CommandContext,
-  sent: CasebookBook,
-  current: CurrentNames,
-): Promise<{ readonly counts: BookCounts; readonly words: WordsKnown }> {
-  const { db } = context;
+/** What a file's book will be here, with its words as they count by now. */
+export interface PlannedBook {
+  readonly book: CasebookBook;
+  /** Every word of file and shop. */
+  readonly words: WordsKnown;
+  /** Every procedure of the shop, as it will read once the book is taken over. */
+  readonly procedures: readonly Procedure[];
+  readonly current: CurrentNames;
+}
+
+/**
+ * Looks at a file's book without writing anything.
+ * @throws CasebookRefusal with every word or procedure that it names and nobody has
+ */
+export async function planBook(db: Db, sent: CasebookBook, current: CurrentNames): Promise<PlannedBook> {
   const book = bookAsCounted(sent, current);
   const before = await readVocabulary(db);
-  const lists = Object.keys(TABLES) as WordList[];
+  const words: WordsKnown = {
+    symptoms: keysOf(before.symptoms, book.vocabulary.symptoms),
+    conditions: keysOf(before.conditions, book.vocabulary.conditions),
+    components: keysOf(before.components, book.vocabulary.components),
+    failures: keysOf(before.failures, book.vocabulary.failures),
+  };
+  const procedures = new Map((await readAllProcedures(db)).map((each) => [each.key, each]));
+  const problems = problemsOfBook(book, words, new Set(procedures.keys()));
+  if (problems.length) throw new CasebookRefusal(problems);
+  for (const written of book.procedures)
+    procedures.set(written.key, procedureToBe(written, procedures.get(written.key)));
+  return { book, words, procedures: [...procedures.values()], current };
+}
+
+const keysOf = (...lists: readonly (readonly { readonly key: string }[])[]): ReadonlySet<string> =>
+  new Set(lists.flat().map(({ key }) => key));
+
+/** Takes a casebook's words, procedures, repairs and patterns over; what is there and differs is written anew. */
+export async function importBook(context: CommandContext, { book, current }: PlannedBook): Promise<BookCounts> {
+  const { db } = context;
+  const before = await readVocabulary(db);
   const tallies: [WordList, Tally][] = [];
-  for (const list of lists) {
+  for (const list of Object.keys(TABLES) as WordList[]) {
     const merged = current.words[TABLES[list][0]];
     const own = book.vocabulary[list].filter(({ key }) => !merged.has(key));
     const { added, updated } = await importWords(context, list, own, before);
     tallies.push([list, { added, updated, unchanged: book.vocabulary[list].length - added - updated }]);
   }
-  const words = Object.fromEntries(
-    lists.map((list) => [list, new Set([...before[list], ...book.vocabulary[list]].map(({ key }) => key))]),
-  ) as Record<WordList, Set<string>>;
-  const problems = problemsOfBook(book, words, new Set((await readAllProcedures(db)).map(({ key }) => key)));
-  if (problems.length) throw new CasebookRefusal(problems);
   await upsertLinks(db, book.links);
   const procedures = await importProcedures(context, book.procedures);
   const fixes = await importRepairs(context, book);
   const patterns = await importPatterns(context, book);
-  const counts = { ...(Object.fromEntries(tallies) as Record<WordList, Tally>), procedures, fixes, patterns };
-  return { counts, words };
+  return { ...(Object.fromEntries(tallies) as Record<WordList, Tally>), procedures, fixes, patterns };
 }
 
 async function importWords(
@@ -159,22 +182,28 @@ export function problemsOfBook(
   return problems;
 }
 
+/** A procedure of a file as it will read here: a new version where it says something else than before. */
+function procedureToBe(written: Procedure, before: Procedure | undefined): Procedure {
+  const next: Procedure = {
+    ...written,
+    outcomes: written.outcomes.map((outcome) => ({ ...outcome, effects: onceEach(outcome.effects) })),
+    version: before?.version ?? 1,
+    pictured: before?.pictured ?? [],
+    proposed: false,
+  };
+  if (!before) return next;
+  return alike(before, next) ? before : { ...next, version: before.version + 1 };
+}
+
 async function importProcedures({ db, actor, now }: CommandContext, procedures: readonly Procedure[]): Promise<Tally> {
   const known = new Map((await readAllProcedures(db)).map((each) => [each.key, each]));
   const tally = { added: 0, unchanged: 0, updated: 0 };
   for (const written of procedures) {
     const before = known.get(written.key);
-    const next: Procedure = {
-      ...written,
-      outcomes: written.outcomes.map((outcome) => ({ ...outcome, effects: onceEach(outcome.effects) })),
-      version: before?.version ?? 1,
-      pictured: before?.pictured ?? [],
-      proposed: false,
-    };
+    const next = procedureToBe(written, before);
     if (!before) await insertProcedure(db, next, actor.personId, now);
-    else if (!alike(before, next))
-      await updateProcedure(db, { ...next, version: before.version + 1 }, actor.personId, now);
-    tally[!before ? "added" : alike(before, next) ? "unchanged" : "updated"]++;
+    else if (next !== before) await updateProcedure(db, next, actor.personId, now);
+    tally[!before ? "added" : next === before ? "unchanged" : "updated"]++;
   }
   return tally;
 }

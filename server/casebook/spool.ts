@@ -1,12 +1,8 @@
 import "server-only";
 import { createHash } from "node:crypto";
-import { createReadStream } from "node:fs";
-import { mkdtemp, open, rm, type FileHandle } from "node:fs/promises";
-import { tmpdir } from "node:os";
-import path from "node:path";
-import { createInterface } from "node:readline";
 import { JSONParser } from "@streamparser/json";
 import { Heaviness, type TooHeavy } from "./heaviness";
+import { LineFile } from "./line-file";
 
 /** A casebook that came in whole and well-formed: its jobs wait in a file, line by line, so that no large book stands in memory. */
 export interface SpooledCasebook {
@@ -26,31 +22,22 @@ type SpoolResult =
 /** Too long; holding too much at once, or nested too deep, to be taken apart; or no JSON. */
 export type Unreadable = "too-large" | TooHeavy | "malformed";
 
-const FLUSH_AT = 1 << 20;
-
 /** Reads a casebook piece by piece. What is longer than the limit is too large, whatever else is wrong with it. */
 export async function spoolCasebook(pieces: AsyncIterable<Uint8Array>, limit: number): Promise<SpoolResult> {
-  const folder = await mkdtemp(path.join(tmpdir(), "casebook-"));
-  const name = path.join(folder, "jobs");
-  const dispose = () => rm(folder, { recursive: true, force: true });
+  const file = await LineFile.make();
+  const dispose = () => file.dispose();
   try {
-    const file = await open(name, "wx", 0o600);
     const reader = new Reader(file);
-    const why = await reader.readAll(pieces, limit).finally(() => file.close());
+    const why = await reader.readAll(pieces, limit).finally(() => file.end());
     if (why) {
       await dispose();
       return { ok: false, why };
     }
-    return { ok: true, casebook: { ...reader.result(), jobs: () => linesOf(name), dispose } };
+    return { ok: true, casebook: { ...reader.result(), jobs: () => file.values(), dispose } };
   } catch (error) {
     await dispose();
     throw error;
   }
-}
-
-async function* linesOf(name: string): AsyncGenerator<unknown> {
-  for await (const line of createInterface({ input: createReadStream(name), crlfDelay: Number.POSITIVE_INFINITY }))
-    yield JSON.parse(line);
 }
 
 /** Takes a casebook's JSON apart as it comes: the jobs to the file, the rest to memory. */
@@ -58,13 +45,11 @@ class Reader {
   readonly #book: Record<string, unknown> = {};
   readonly #hash = createHash("sha256");
   #jobCount = 0;
-  #waiting: string[] = [];
-  #waitingLength = 0;
   #broken = false;
   readonly #heaviness = new Heaviness();
   readonly #parser = new JSONParser({ paths: ["$.*", "$.jobs.*"], keepStack: false });
 
-  constructor(private readonly file: FileHandle) {
+  constructor(private readonly file: LineFile) {
     this.#parser.onToken = ({ token }) => this.#heaviness.weigh(token);
     this.#parser.onError = () => (this.#broken = true);
     this.#parser.onValue = ({ value, key, parent, stack }) => {
@@ -85,11 +70,10 @@ class Reader {
       if (length > limit) return "too-large";
       if (!this.#broken) this.#write(() => decoder.decode(piece, { stream: true }));
       if (this.#heaviness.found) return this.#heaviness.found;
-      if (this.#waitingLength > FLUSH_AT) await this.#flush();
+      await this.file.breathe();
     }
     if (!this.#broken) this.#write(() => decoder.decode());
     if (!this.#broken && !this.#parser.isEnded) this.#write(() => "\n");
-    await this.#flush();
     return this.#broken || !this.#parser.isEnded || length === 0 ? "malformed" : null;
   }
 
@@ -117,14 +101,6 @@ class Reader {
     this.#jobCount++;
     this.#heaviness.release();
     this.#hash.update(line).update("\n");
-    this.#waiting.push(line);
-    this.#waitingLength += line.length;
-  }
-
-  async #flush(): Promise<void> {
-    if (!this.#waiting.length) return;
-    await this.file.write(`${this.#waiting.join("\n")}\n`);
-    this.#waiting = [];
-    this.#waitingLength = 0;
+    this.file.add(line);
   }
 }

@@ -1,12 +1,13 @@
 import "server-only";
 import { v7 as newId } from "uuid";
+import type { Cause } from "@/core/book";
 import type { JobId } from "@/core/ids";
 import { cameBack, rungOfJob } from "@/core/job";
-import { marksOf } from "@/core/lesson";
+import type { Mark } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
-import { learnVariantsOf, takeJobNumbers, updateImportedJob, vehiclesByVin, type KnownJob } from "@/server/db/casebook";
+import { learnVariantsOf, updateImportedJob, vehiclesByVin, type KnownJob } from "@/server/db/casebook";
 import { ensureCauses } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
 import { copyJobMarks, type MarksOfJob } from "@/server/db/job-features";
@@ -25,6 +26,8 @@ export interface Written extends ImportedJob {
   /** Its place in the file. */
   readonly at: number;
   readonly known: KnownJob | null;
+  /** What it is found by once it is closed; nothing while it is open. */
+  readonly marks: readonly Mark[];
 }
 
 /** A vehicle that is to be written, and its id. */
@@ -33,41 +36,78 @@ interface NewVehicle {
   readonly vehicle: CasebookJob["vehicle"];
 }
 
-/** What an import has seen to already and need not see to again with every batch. */
-export class SeenTo {
-  readonly references = new HeldReferences();
-  readonly #variants = new Set<string>();
+/** What the rows of an import refer to, gathered on the way and written and held at its end: nobody waits for an import because of a word. */
+export class ReferredTo {
+  readonly #referred = new HeldReferences();
+  readonly #keys = { symptom: new Set<string>(), component: new Set<string>(), failure: new Set<string>() };
+  readonly #procedures = new Set<string>();
+  readonly #causes = new Map<string, Cause>();
+  readonly #variants = new Map<string, Vehicle>();
 
-  /** Vehicles of which none with the same make, model, year and the rest came before. */
-  newVariants(vehicles: readonly Vehicle[]): readonly Vehicle[] {
-    return vehicles.filter((vehicle) => {
-      const variant = JSON.stringify(VARIANT.map((field) => vehicle[field]));
-      if (this.#variants.has(variant)) return false;
-      this.#variants.add(variant);
-      return true;
+  /** @param early whether it has to be there before the rows are written */
+  constructor(private readonly early: boolean) {}
+
+  async gather(context: CommandContext, written: readonly Written[]): Promise<void> {
+    const { symptom, component, failure } = this.#keys;
+    for (const { job, facts } of written) {
+      for (const { key } of job.symptoms) symptom.add(key);
+      for (const part of job.parts) {
+        component.add(part.component);
+        if (part.failure !== null) failure.add(part.failure);
+      }
+      for (const { procedure } of facts.tests) if (procedure !== null) this.#procedures.add(procedure);
+      for (const each of job.finding?.causes ?? []) this.#causes.set(causeReference(each), each);
+      this.#variants.set(JSON.stringify(VARIANT.map((field) => job.vehicle[field])), job.vehicle);
+    }
+    if (this.early) await this.#ensureCauses(context);
+  }
+
+  async holdVehicles(db: Db, ids: readonly string[]): Promise<void> {
+    await this.#referred.hold(db, { vehicle: ids });
+  }
+
+  /** To be called once the book is taken over. @throws Error where something is referred to that is not there */
+  async finish(context: CommandContext): Promise<void> {
+    const { db, actor, site, commandId, now } = context;
+    await this.#ensureCauses(context);
+    const variants = [...this.#variants.values()];
+    for (let from = 0; from < variants.length; from += VARIANTS_AT_ONCE)
+      await learnVariantsOf(db, variants.slice(from, from + VARIANTS_AT_ONCE), { id: actor.personId, at: now });
+    await this.#referred.hold(db, {
+      site: [site.id],
+      person: [actor.personId],
+      command: [commandId],
+      cause: [...this.#causes.keys()],
+      symptom: [...this.#keys.symptom],
+      component: [...this.#keys.component],
+      failure: [...this.#keys.failure],
+      procedure: [...this.#procedures],
     });
+  }
+
+  async #ensureCauses({ db, actor, now }: CommandContext): Promise<void> {
+    await ensureCauses(db, [...this.#causes.values()], { id: actor.personId, at: now });
   }
 }
 
+const VARIANTS_AT_ONCE = 5000;
+
+/** Where the jobs of an import go: what they refer to, and the numbers that are kept for them. */
+export interface Writing {
+  readonly referred: ReferredTo;
+  readonly nextNumber: () => number;
+}
+
 /** Writes jobs, their trails, what these add up to and what the jobs are found by. */
-export async function writeJobs(context: CommandContext, written: readonly Written[], seen: SeenTo): Promise<void> {
+export async function writeJobs(
+  context: CommandContext,
+  written: readonly Written[],
+  { referred, nextNumber }: Writing,
+): Promise<void> {
   const { db, actor, site, commandId, now } = context;
   const by = actor.personId;
-  const { vehicles, fresh: freshVehicles } = await takeInVehicles(context, written, seen);
-  const found = written.flatMap(({ job }) => job.finding?.causes ?? []);
-  await ensureCauses(db, found, { id: by, at: now });
-  await seen.references.hold(db, {
-    site: [site.id],
-    person: [by],
-    command: [commandId],
-    cause: found.map(causeReference),
-    symptom: written.flatMap(({ job }) => job.symptoms.map(({ key }) => key)),
-    component: written.flatMap(({ job }) => job.parts.map(({ component }) => component)),
-    failure: written.flatMap(({ job }) => job.parts.map(({ failure }) => failure)),
-    procedure: written.flatMap(({ facts }) => facts.tests.map(({ procedure }) => procedure)),
-  });
-  const fresh = written.filter(({ known }) => !known);
-  let number = fresh.length ? await takeJobNumbers(db, site.id, fresh.length) : 0;
+  const { vehicles, fresh: freshVehicles } = await takeInVehicles(context, written, referred);
+  await referred.gather(context, written);
   const rows = new RowsOfJobs();
   const breath = new Breath();
   for (const vehicle of freshVehicles) rows.addVehicle(vehicle, by, now);
@@ -78,7 +118,7 @@ export async function writeJobs(context: CommandContext, written: readonly Writt
         id,
         job.key,
         site.id,
-        ++number,
+        nextNumber(),
         vehicles.get(id),
         job.odometerKm,
         job.complaint ?? NOT_TOLD,
@@ -126,9 +166,9 @@ const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file
  * @returns by job, and the rows of those that are still to be written
  */
 async function takeInVehicles(
-  { db, actor, now }: CommandContext,
+  { db }: CommandContext,
   written: readonly Written[],
-  seen: SeenTo,
+  referred: ReferredTo,
 ): Promise<{ readonly vehicles: ReadonlyMap<JobId, string>; readonly fresh: readonly NewVehicle[] }> {
   const vins = written.flatMap(({ job }) => job.vehicle.vin ?? []);
   const byVin = new Map<string, Omit<NewVehicle, "vehicle"> & { readonly vehicle: Vehicle }>(
@@ -150,9 +190,10 @@ async function takeInVehicles(
     fresh.push({ id: own.id, vehicle });
   }
   if (problems.length) throw new CasebookRefusal(problems);
-  await seen.references.hold(db, { vehicle: [...byVin.values()].flatMap(({ id }) => (made.has(id) ? [] : id)) });
-  const variants = seen.newVariants(written.map(({ job }) => job.vehicle));
-  if (variants.length) await learnVariantsOf(db, variants, { id: actor.personId, at: now });
+  await referred.holdVehicles(
+    db,
+    [...byVin.values()].flatMap(({ id }) => (made.has(id) ? [] : id)),
+  );
   return { vehicles: of, fresh };
 }
 
@@ -195,7 +236,7 @@ class RowsOfJobs {
   }
 
   /** What a job's entries add up to. */
-  addFacts({ id, job, facts, entries }: Written): void {
+  addFacts({ id, job, facts, entries, marks }: Written): void {
     const seqOf = (kind: string) => entries.find(({ body }) => body.kind === kind)?.seq ?? 0;
     const { symptom, code, module, test, part, proof, cause } = this.#facts;
     const [told, scanned, found] = [seqOf("symptoms"), seqOf("scan"), seqOf("finding")];
@@ -214,7 +255,7 @@ class RowsOfJobs {
     for (const { seq, step, result } of facts.proof) proof.add(id, seq, step, result);
     for (const { component, failure, place = null } of job.finding?.causes ?? [])
       cause.add(id, found, component, failure, place);
-    if (job.closedAt !== null) this.#marks.push({ id, at: job.closedAt, marks: marksOf(facts) });
+    if (job.closedAt !== null) this.#marks.push({ id, at: job.closedAt, marks });
   }
 
   async write(db: Db): Promise<void> {

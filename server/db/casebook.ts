@@ -15,6 +15,15 @@ export async function takeJobNumbers(db: Db, siteId: SiteId, count: number): Pro
   return last;
 }
 
+/** Gives back numbers that no job came to have, where nobody took one since. */
+export async function giveBackJobNumbers(db: Db, siteId: SiteId, after: number, count: number): Promise<void> {
+  await execute(db, "update site set last_job_number = $2 where id = $1 and last_job_number = $2 + $3::integer", [
+    siteId,
+    after,
+    count,
+  ]);
+}
+
 export interface KnownJob {
   readonly key: string;
   readonly id: JobId;
@@ -24,6 +33,11 @@ export interface KnownJob {
 /** The jobs that are here already, by their keys. */
 export async function jobsByKey(db: Db, keys: readonly string[]): Promise<KnownJob[]> {
   return many<KnownJob>(db, "select key, id, version from job where key = any($1)", [keys]);
+}
+
+/** Holds jobs that are to be written anew until the transaction ends. */
+export async function lockJobs(db: Db, ids: readonly JobId[]): Promise<void> {
+  await execute(db, "select from job where id = any($1) order by id for no key update", [ids]);
 }
 
 const FACTS = [

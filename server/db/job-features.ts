@@ -30,7 +30,7 @@ export async function addJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<v
     [rows.map(({ id }) => id), rows.map(({ mark }) => mark)],
   );
   await addSaidWords(db, jobs);
-  await countMarks(db, jobs);
+  await countMarks(db, jobs, 1);
 }
 
 /** The words of the complaint, by which it is found as well. */
@@ -47,49 +47,62 @@ export interface MarksOfJob extends MarkedJob {
   readonly at: string;
 }
 
-/** Writes what many jobs are found by. */
+/** Writes what many jobs are found by; how often each mark stands is counted by a `MarkSum`. */
 export async function copyJobMarks(db: Db, jobs: readonly MarksOfJob[]): Promise<void> {
   if (!jobs.length) return;
   const rows = new CopyRows("job_feature", "job_id uuid, feature text, at timestamptz");
   for (const { id, at, marks } of jobs) for (const mark of marks) rows.add(id, mark, at);
   await rows.write(db);
   await addSaidWords(db, jobs);
-  await countMarks(db, jobs);
 }
 
-async function countMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
-  await execute(
-    db,
-    `insert into feature_jobs as kept (feature, jobs)
+/** Lets go of what jobs are found by, but for the counts. */
+export async function dropJobMarks(db: Db, ids: readonly JobId[]): Promise<void> {
+  for (const table of ["job_feature", "job_word"])
+    await execute(db, `delete from ${table} where job_id = any($1)`, [ids]);
+}
+
+/** In how many jobs more, or fewer, each mark stands, added up before it is written: whoever closes a job meanwhile waits for no other. */
+export class MarkSum {
+  #counts = new Map<string, number>();
+
+  /** A closed job that is there now (1), or no longer (-1). */
+  add(marks: readonly Mark[], sign: 1 | -1): void {
+    for (const mark of [EVERY_JOB, ...marks]) this.#counts.set(mark, (this.#counts.get(mark) ?? 0) + sign);
+  }
+
+  async write(db: Db): Promise<void> {
+    // In one order for all writers.
+    const sorted = [...this.#counts].filter(([, count]) => count !== 0).sort(([a], [b]) => (a < b ? -1 : 1));
+    this.#counts = new Map();
+    if (!sorted.length) return;
+    await execute(
+      db,
+      `insert into feature_jobs as kept (feature, jobs)
      select * from unnest($1::text[], $2::bigint[])
      on conflict (feature) do update
      set jobs = kept.jobs + excluded.jobs`,
-    countsOf(jobs),
-  );
+      [sorted.map(([mark]) => mark), sorted.map(([, count]) => count)],
+    );
+    const fewer = sorted.flatMap(([mark, count]) => (count < 0 ? mark : []));
+    if (fewer.length) await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [fewer]);
+  }
 }
 
 /** A job that is open again is found by its marks no more. */
 export async function removeJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
-  const [features, counts] = countsOf(jobs);
-  for (const table of ["job_feature", "job_word"])
-    await execute(db, `delete from ${table} where job_id = any($1)`, [jobs.map(({ id }) => id)]);
-  await execute(
+  await dropJobMarks(
     db,
-    `update feature_jobs kept set jobs = kept.jobs - gone.jobs
-     from unnest($1::text[], $2::bigint[]) as gone (feature, jobs)
-     where kept.feature = gone.feature`,
-    [features, counts],
+    jobs.map(({ id }) => id),
   );
-  await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [features]);
+  await countMarks(db, jobs, -1);
 }
 
-/** In how many of these jobs each mark stands, in one order for all writers. */
-function countsOf(jobs: readonly MarkedJob[]): [features: string[], counts: number[]] {
-  const counts = new Map([[EVERY_JOB, jobs.length]]);
-  for (const { marks } of jobs) for (const mark of marks) counts.set(mark, (counts.get(mark) ?? 0) + 1);
-  const sorted = [...counts].sort(([a], [b]) => (a < b ? -1 : 1));
-  return [sorted.map(([feature]) => feature), sorted.map(([, count]) => count)];
+async function countMarks(db: Db, jobs: readonly MarkedJob[], sign: 1 | -1): Promise<void> {
+  const sum = new MarkSum();
+  for (const { marks } of jobs) sum.add(marks, sign);
+  await sum.write(db);
 }
 
 /** In how many closed jobs each feature was seen, and under `EVERY_JOB` how many there are. */

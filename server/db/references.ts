@@ -65,16 +65,19 @@ export class HeldReferences {
 }
 
 /**
- * Writes rows without PostgreSQL looking up what they refer to. For rows that `HeldReferences` saw to, or that refer to rows of the
- * same write, and for inserts alone: triggers, of which tables of jobs have some on updates and deletes, are off as well.
+ * Whether rows may be written before what they refer to is looked up (`withReferencesHeld`). On a database whose owner did not allow it, PostgreSQL
+ * looks everything up row by row: slower, and as sure.
+ */
+export async function mayHoldReferences(db: Db): Promise<boolean> {
+  return (await one<{ may: boolean }>(db, "select has_parameter_privilege('session_replication_role', 'set') as may")).may;
+}
+
+/**
+ * Writes rows without PostgreSQL looking up what they refer to. For rows that `HeldReferences` sees to before the
+ * transaction ends, or that refer to rows of the same write, and for inserts alone: triggers, of which tables of jobs have some on updates and deletes, are off as well.
  */
 export async function withReferencesHeld(db: Db, write: () => Promise<void>): Promise<void> {
-  // On a database whose owner may not, everything is looked up row by row: slower, and as sure.
-  const { may } = await one<{ may: boolean }>(
-    db,
-    "select has_parameter_privilege('session_replication_role', 'set') as may",
-  );
-  if (!may) return write();
+  if (!(await mayHoldReferences(db))) return write();
   await execute(db, "set local session_replication_role = replica");
   await write();
   // After an error the transaction is over, and the setting with it.

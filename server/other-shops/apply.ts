@@ -7,7 +7,7 @@ import { MOST_IN_MEMORY } from "@/server/book/keep";
 import { Breath } from "@/server/casebook/breath";
 import { readCurrentNames } from "@/server/casebook/current-names";
 import { importedJob } from "@/server/casebook/facts-of-job";
-import { knownProcedure } from "@/server/casebook/import";
+import { knownProcedure } from "@/server/casebook/known-procedure";
 import { bookInput, type CasebookBook, type CasebookJob } from "@/server/casebook/shape";
 import type { CommandContext } from "@/server/commands/command";
 import { ensureCause, ensureCauses, readCauses, readVocabulary, writeNeeds } from "@/server/db/book";

@@ -2,7 +2,8 @@ import "server-only";
 import { v7 as newId } from "uuid";
 import { Breath } from "@/server/casebook/breath";
 import { JobCheck } from "@/server/casebook/check-jobs";
-import { knownProcedure, type Progress } from "@/server/casebook/import";
+import { knownProcedure } from "@/server/casebook/known-procedure";
+import type { Tell } from "@/server/casebook/progress";
 import { problemsOfBook, type WordsKnown } from "@/server/casebook/import-book";
 import { CasebookRefusal, MOST_PROBLEMS } from "@/server/casebook/refusal";
 import { bookInput, type CasebookBook } from "@/server/casebook/shape";
@@ -45,7 +46,7 @@ export async function takeInOtherShop(
   context: CommandContext,
   spooled: SpooledCasebook,
   { name, weightMilli }: ComesFrom,
-  onProgress: Progress = () => {},
+  tell: Tell,
 ): Promise<TakenIn> {
   const { db, actor, now } = context;
   const book = validate(bookInput, spooled.book);
@@ -72,7 +73,7 @@ export async function takeInOtherShop(
     by: actor.personId,
     at: now,
   });
-  await keepJobs({ db, shop: shop.id, check, onProgress }, spooled);
+  await keepJobs({ db, shop: shop.id, check, tell }, spooled);
   const added = weightMilli ? await letSpeak(speaking, { id: shop.id, book: spooled.book }) : NOTHING_ADDED;
   return { ...told, unchanged: false, added };
 }
@@ -102,11 +103,11 @@ interface Keeping {
   readonly db: Db;
   readonly shop: string;
   readonly check: JobCheck;
-  readonly onProgress: Progress;
+  readonly tell: Tell;
 }
 
 /** Keeps its jobs as they came. @throws CasebookRefusal with all that is wrong with them */
-async function keepJobs({ db, shop, check, onProgress }: Keeping, spooled: SpooledCasebook): Promise<void> {
+async function keepJobs({ db, shop, check, tell }: Keeping, spooled: SpooledCasebook): Promise<void> {
   const rows = new CopyRows("other_shop_job", "shop_id uuid, key text, body jsonb");
   const comebacks: (readonly [of: string, at: number])[] = [];
   const keys = new Set<string>();
@@ -124,7 +125,7 @@ async function keepJobs({ db, shop, check, onProgress }: Keeping, spooled: Spool
     await breath.take();
     if (at % BATCH) continue;
     await rows.write(db);
-    onProgress(at);
+    await tell({ stage: "write", done: at, of: spooled.jobCount });
   }
   const missing = comebacks
     .filter(([of]) => !keys.has(of))

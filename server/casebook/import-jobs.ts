@@ -1,0 +1,197 @@
+import "server-only";
+import { v7 as newId } from "uuid";
+import type { JobId } from "@/core/ids";
+import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
+import { lessonOf, marksOf } from "@/core/lesson";
+import type { CommandContext } from "@/server/commands/command";
+import { dropFacts, jobsByKey, lockJobs, setComebacks, updateStandings, type KnownJob } from "@/server/db/casebook";
+import { LessonSum } from "@/server/db/counters";
+import { readFactsOf } from "@/server/db/facts";
+import { dropJobMarks, MarkSum } from "@/server/db/job-features";
+import { keepWhatJobsTook } from "@/server/db/jobs";
+import { Breath } from "./breath";
+import { readJobs } from "./export";
+import { importedJob, type KnownProcedure } from "./facts-of-job";
+import { fingerprint } from "./fingerprint";
+import type { CasebookJob } from "./shape";
+import { ReferredTo, writeJobs, type Written } from "./write-jobs";
+
+/** A job of the file, and its place there. */
+export interface Read {
+  readonly job: CasebookJob;
+  readonly at: number;
+}
+
+/** A vehicle that is here is never changed: when it was built and what it is used for make no other job of one that is here. */
+const asOnRecord = (job: CasebookJob, { vehicle: { built = null, uses = null } }: CasebookJob): CasebookJob => ({
+  ...job,
+  vehicle: { ...job.vehicle, built, uses },
+});
+
+/** Which job one is the comeback of, and was until now. */
+interface Comeback {
+  readonly key: string;
+  readonly of: string | null;
+  readonly was: string | null;
+}
+
+/** Jobs that are here and that the file tells otherwise. */
+interface Before {
+  readonly known: ReadonlyMap<string, KnownJob>;
+  readonly jobs: ReadonlyMap<string, CasebookJob>;
+  readonly facts: ReadonlyMap<JobId, JobFacts>;
+}
+
+const COMEBACKS_AT_ONCE = 2000;
+/** More counters than these are written before the end: others' closings wait from then on, and the memory holds. */
+const MOST_COUNTERS = 3_000_000;
+
+interface Settings {
+  readonly procedures: ReadonlyMap<string, KnownProcedure>;
+  readonly numberAfter: number;
+  readonly causesFirst: boolean;
+}
+
+/** The jobs of one import: what others write as well is gathered on the way, and written once all of them are there. */
+export class ImportOfJobs {
+  readonly tally = { added: 0, unchanged: 0, updated: 0 };
+  readonly #lessons = new LessonSum();
+  readonly #marks = new MarkSum();
+  readonly #comebacks: Comeback[] = [];
+  readonly #referred: ReferredTo;
+  #number: number;
+
+  constructor(
+    private readonly context: CommandContext,
+    private readonly settings: Settings,
+  ) {
+    this.#number = settings.numberAfter;
+    this.#referred = new ReferredTo(settings.causesFirst);
+  }
+
+  async write(batch: readonly Read[]): Promise<void> {
+    const { db } = this.context;
+    const changed = await this.#differing(batch);
+    this.tally.unchanged += batch.length - changed.length;
+    const before = await this.#takeAway(changed);
+    const written = await this.#written(changed, before);
+    await writeJobs(this.context, written, { referred: this.#referred, nextNumber: () => ++this.#number });
+    await keepWhatJobsTook(
+      db,
+      written.map(({ id }) => id),
+    );
+    if (this.#lessons.size > MOST_COUNTERS) await this.#lessons.write(db);
+  }
+
+  /** Writes what the jobs refer to, which jobs came back (those that they are the comeback of lose their standing), and what was learnt. */
+  async finish(): Promise<void> {
+    const { db } = this.context;
+    await this.#referred.finish(this.context);
+    if (this.#comebacks.length) await this.#tieComebacks();
+    await this.#marks.write(db);
+    await this.#lessons.write(db);
+  }
+
+  /** Those that are not here, or read otherwise. */
+  async #differing(batch: readonly Read[]): Promise<readonly Read[]> {
+    const { db } = this.context;
+    const known = await jobsByKey(
+      db,
+      batch.map(({ job }) => job.key),
+    );
+    if (!known.length) return batch;
+    const there = await readJobs(
+      db,
+      known.map(({ key }) => key),
+    );
+    const breath = new Breath();
+    const changed: Read[] = [];
+    for (const each of batch) {
+      const own = there.get(each.job.key);
+      if (!own || fingerprint(own) !== fingerprint(asOnRecord(each.job, own))) changed.push(each);
+      await breath.take();
+    }
+    return changed;
+  }
+
+  /** Takes what jobs add up to and teach away, as far as they are here already. */
+  async #takeAway(changed: readonly Read[]): Promise<Before> {
+    const { db } = this.context;
+    const keys = changed.map(({ job }) => job.key);
+    await lockJobs(
+      db,
+      (await jobsByKey(db, keys)).map(({ id }) => id),
+    );
+    const known = new Map((await jobsByKey(db, keys)).map((each) => [each.key, each]));
+    if (!known.size) return { known, jobs: new Map(), facts: new Map() };
+    const jobs = await readJobs(db, [...known.keys()]);
+    const facts = await readFactsOf(
+      db,
+      [...known.values()].map(({ id }) => id),
+    );
+    this.#learn([...facts.values()], -1);
+    await dropJobMarks(db, [...facts.keys()]);
+    await dropFacts(db, [...facts.keys()]);
+    return { known, jobs, facts };
+  }
+
+  async #written(changed: readonly Read[], { known, jobs, facts: old }: Before): Promise<readonly Written[]> {
+    const { currency } = this.context.site;
+    const written: Written[] = [];
+    const breath = new Breath();
+    for (const { job, at } of changed) {
+      const own = known.get(job.key) ?? null;
+      this.tally[own ? "updated" : "added"]++;
+      const made = importedJob(job, this.settings.procedures, currency, own?.version ?? 0);
+      const earlier = own && old.get(own.id);
+      const facts: JobFacts = {
+        ...made.facts,
+        returned: earlier?.returned === true,
+        returnedWhy: earlier?.returnedWhy ?? null,
+      };
+      const was = jobs.get(job.key)?.comebackOf ?? null;
+      if (job.comebackOf !== was) this.#comebacks.push({ key: job.key, of: job.comebackOf, was });
+      const marks = facts.closed ? marksOf(facts) : [];
+      written.push({ id: own?.id ?? (newId() as JobId), job, at, known: own, entries: made.entries, facts, marks });
+      this.#learn([facts], 1);
+      await breath.take();
+    }
+    return written;
+  }
+
+  #learn(jobs: readonly JobFacts[], sign: 1 | -1): void {
+    for (const facts of jobs) {
+      if (!facts.closed) continue;
+      this.#lessons.add(lessonOf(facts), sign);
+      this.#marks.add(marksOf(facts), sign);
+    }
+  }
+
+  async #tieComebacks(): Promise<void> {
+    const { db } = this.context;
+    const touched = [...new Set(this.#comebacks.flatMap(({ of, was }) => [of, was].filter((key) => key !== null)))];
+    const ids = new Map((await jobsByKey(db, touched)).map(({ key, id }) => [key, id]));
+    // The file was checked: a job that is gone since is a broken promise, not somebody's mistake.
+    for (const { of } of this.#comebacks) if (of !== null && !ids.has(of)) throw new Error(`job ${of} is gone`);
+    const jobs = [...ids.values()];
+    await lockJobs(db, jobs);
+    await this.#learnOf(jobs, -1);
+    await setComebacks(db, this.#comebacks);
+    await this.#learnOf(jobs, 1);
+  }
+
+  /** Jobs that are here, page by page; once they teach again, the lists know how far they are proved. */
+  async #learnOf(jobs: readonly JobId[], sign: 1 | -1): Promise<void> {
+    const { db } = this.context;
+    for (let from = 0; from < jobs.length; from += COMEBACKS_AT_ONCE) {
+      const facts = await readFactsOf(db, jobs.slice(from, from + COMEBACKS_AT_ONCE));
+      this.#learn([...facts.values()], sign);
+      if (sign < 0) continue;
+      await updateStandings(
+        db,
+        [...facts].map(([id, each]) => ({ id, rung: rungOfJob(each), came_back: cameBack(each) })),
+      );
+      await keepWhatJobsTook(db, [...facts.keys()]);
+    }
+  }
+}
