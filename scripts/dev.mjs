@@ -6,6 +6,7 @@ import { ensureModules } from "./lib/modules.mjs";
 import { Stop, run } from "./lib/say.mjs";
 import { serve } from "./lib/serve.mjs";
 import { readSettings, requireNode } from "./lib/settings.mjs";
+import { keepLongWorkUp } from "./lib/worker.mjs";
 
 await run(async () => {
   requireNode();
@@ -17,7 +18,12 @@ await run(async () => {
     const { databaseUrl, ownerUrl } = addresses(settings, cluster, "dead_ends_demo");
     const { code } = await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, true);
     if (code !== 0) throw new Stop("Nothing is served: see the line above.");
-    await serve({ ...settings, databaseUrl, demo: true, dev: true, replaceSignals: () => {} });
+    const worker = keepLongWorkUp({ databaseUrl });
+    try {
+      await serve({ ...settings, databaseUrl, demo: true, dev: true, replaceSignals: () => {} });
+    } finally {
+      worker.stop();
+    }
   } finally {
     await cluster?.stop();
   }

@@ -15,6 +15,7 @@ import { Stop, run, say } from "./lib/say.mjs";
 import { serve } from "./lib/serve.mjs";
 import { startVehicleInterface } from "./lib/stand-ins.mjs";
 import { readSettings, requireNode } from "./lib/settings.mjs";
+import { keepLongWorkUp } from "./lib/worker.mjs";
 
 const demo = process.argv.includes("--demo");
 
@@ -48,16 +49,28 @@ async function startOn(settings, held) {
     cluster?.keepUp();
     const standIn = demo && !process.env.VEHICLE_INTERFACE_URL ? await startVehicleInterface() : null;
     if (standIn) process.env.VEHICLE_INTERFACE_URL = standIn.url;
-    const onStart = (child) => held?.note({ children: standIn ? [child, standIn.known] : [child] });
+    const noteChild = noteChildren(held, standIn ? { standIn: standIn.known } : {});
+    const worker = keepLongWorkUp({ databaseUrl, onStart: noteChild("worker") });
     try {
+      const onStart = noteChild("application");
       await serve({ ...settings, databaseUrl, demo, replaceSignals: interrupted.release, onStart });
     } finally {
+      worker.stop();
       standIn?.stop();
     }
   } finally {
     await stopCluster();
     say("Stopped.");
   }
+}
+
+/** Notes who runs for us, each under its name: the next start ends what is left of them where this one is killed. */
+function noteChildren(held, known) {
+  const children = { ...known };
+  return (name) => (child) => {
+    children[name] = child;
+    held?.note({ children: Object.values(children) });
+  };
 }
 
 /** One start command serves a data directory at a time, whatever its port. */

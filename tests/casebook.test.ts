@@ -8,7 +8,7 @@ import type { Browser } from "./support/browser";
 import { DEMO_TEMPLATE } from "./support/database";
 import { givenBrowser, openJobOf, signIn } from "./support/pages";
 
-const application = givenApplication(DEMO_TEMPLATE);
+const application = givenApplication(DEMO_TEMPLATE, { longWork: true });
 const page = givenBrowser(application);
 const folder = mkdtempSync(join(tmpdir(), "casebooks-"));
 afterAll(() => rmSync(folder, { recursive: true }));

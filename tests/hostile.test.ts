@@ -6,7 +6,7 @@ import { Dice } from "@/simulation/random";
 import { Client, givenApplication } from "./support/application";
 import { DEMO_TEMPLATE } from "./support/database";
 
-const application = givenApplication(DEMO_TEMPLATE);
+const application = givenApplication(DEMO_TEMPLATE, { longWork: true });
 const SENT = 1000;
 let lead: Client;
 

@@ -9,7 +9,7 @@ import { DEMO_TEMPLATE } from "./support/database";
 
 /** Every call of the API, held against what the API says of itself. */
 
-const application = givenApplication(DEMO_TEMPLATE);
+const application = givenApplication(DEMO_TEMPLATE, { longWork: true });
 let lead: Client;
 let apprentice: Client;
 let nobody: Client;

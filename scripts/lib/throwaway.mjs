@@ -11,11 +11,13 @@ import { freePort, portAnswers } from "./ports.mjs";
 import { Stop } from "./say.mjs";
 import { readSettings, requireNode, root } from "./settings.mjs";
 import { startVehicleInterface } from "./stand-ins.mjs";
+import { keepLongWorkUp } from "./worker.mjs";
 
 /**
  * Serves the demo from a throwaway cluster while `work` runs.
  * @param {string[]} packages Debian's packages that the work needs beside PostgreSQL
- * @param {(demo: { origin: string, databaseUrl: string, pid: number }) => Promise<number>} work its exit code; `pid` is the web server's
+ * @param {(demo: { origin: string, databaseUrl: string, pid: number, workerPid: number }) => Promise<number>} work its exit code; `pid` is the web server's,
+ *   `workerPid` is of whoever does long work
  */
 export async function withThrowawayDemo(packages, work) {
   requireNode();
@@ -51,12 +53,17 @@ async function withApplication(databaseUrl, work) {
   };
   const args = [nextProgram, "start", "-H", "127.0.0.1", "-p", String(port)];
   const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
-  process.once("exit", () => child.kill("SIGKILL"));
+  const worker = keepLongWorkUp({ databaseUrl });
+  process.once("exit", () => {
+    child.kill("SIGKILL");
+    worker.stop();
+  });
   try {
     if (!(await portAnswers(port, 60_000))) throw new Stop("The application did not start.");
-    return await work({ origin: `http://127.0.0.1:${port}`, pid: child.pid });
+    return await work({ origin: `http://127.0.0.1:${port}`, pid: child.pid, workerPid: worker.pid() });
   } finally {
     child.kill("SIGKILL");
+    worker.stop();
     device.stop();
   }
 }

@@ -93,7 +93,6 @@ async function write(sent: ImportRequest, request: SentRequest, checked: Checked
     areUsed = done.kind === "done" && !done.repeated;
     return done;
   } finally {
-    if (newJobs && !areUsed)
-      await giveBackJobNumbers(pool(), actor.siteId, numberAfter, newJobs).catch(() => {});
+    if (newJobs && !areUsed) await giveBackJobNumbers(pool(), actor.siteId, numberAfter, newJobs).catch(() => {});
   }
 }

@@ -18,6 +18,7 @@ import {
   withdrawKnownFailure,
   writeKnownFailure,
 } from "./known-failures";
+import { stopLongWork } from "./long-work";
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
 import { openJob } from "./open-job";
@@ -121,6 +122,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   describeCode,
   dropCodeEntry,
   importCodes,
+  stopLongWork,
   nameMaker,
   dropMaker,
   nameModule,

@@ -37,6 +37,8 @@ export async function admitApplication(db: Db, user: ApplicationUser, makes: boo
     await db.query(`revoke all on ${own} from ${name}`);
     await db.query(`grant ${rightsOn(table.name)} on ${own} to ${name}`);
   }
+  await db.query(`grant usage on schema queue to ${name}`);
+  await db.query(`grant select, insert, update, delete on all tables in schema queue to ${name}`);
   // Bulk imports see to what their rows refer to themselves; the trail's own triggers fire all the same (they are enabled always).
   if (makes) await db.query(`grant set on parameter session_replication_role to ${name}`);
 }

@@ -32,7 +32,7 @@ export function listenAlways(channel: string, { onNews, onHearing = () => {} }: 
  */
 async function listenOn(channel: string, onPayload: (payload: string) => void, onListening: () => void): Promise<void> {
   const client = new pg.Client({
-    connectionString: settings().databaseUrl,
+    connectionString: settings().databaseDirectUrl,
     application_name: "dead-ends-live",
     keepAlive: true,
   });

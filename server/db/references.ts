@@ -69,7 +69,8 @@ export class HeldReferences {
  * looks everything up row by row: slower, and as sure.
  */
 export async function mayHoldReferences(db: Db): Promise<boolean> {
-  return (await one<{ may: boolean }>(db, "select has_parameter_privilege('session_replication_role', 'set') as may")).may;
+  return (await one<{ may: boolean }>(db, "select has_parameter_privilege('session_replication_role', 'set') as may"))
+    .may;
 }
 
 /**

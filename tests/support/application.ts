@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll } from "vitest";
 import { freePort } from "@/scripts/lib/ports.mjs";
+import { keepLongWorkUp } from "@/scripts/lib/worker.mjs";
 import { asApplication, createDatabase, EMPTY_TEMPLATE } from "./database";
 
 const START_LIMIT_MS = 60_000;
@@ -52,8 +53,14 @@ export async function waitUntilHealthy(origin: string): Promise<void> {
   throw new Error(`nothing healthy at ${origin}`);
 }
 
-/** Gives the tests of a file the application on a database of its own. */
-export function givenApplication(template: string = EMPTY_TEMPLATE): {
+/**
+ * Gives the tests of a file the application on a database of its own.
+ * @param beside `longWork`: with the process that does long work, as the start command starts it
+ */
+export function givenApplication(
+  template: string = EMPTY_TEMPLATE,
+  beside: { readonly longWork?: true } = {},
+): {
   readonly origin: string;
   readonly databaseUrl: string;
 } {
@@ -64,7 +71,9 @@ export function givenApplication(template: string = EMPTY_TEMPLATE): {
     const application = await Application.start(database.url);
     handle.origin = application.origin;
     handle.databaseUrl = database.url;
+    const worker = beside.longWork ? keepLongWorkUp({ databaseUrl: asApplication(database.url) }) : null;
     end = async () => {
+      worker?.stop();
       await application.stop();
       await database.drop();
     };

@@ -22,7 +22,7 @@ export const MOST_MS = 2000;
 /** What a client may be told of what it sent, and nothing else. */
 const ALLOWED = new Set([200, 201, 204, 304, 308, 400, 401, 403, 404, 409, 413, 415, 422, 429]);
 /** Long work that somebody asks for and waits for, with all its words and procedures. */
-const LONG_WORK = /general-practice/;
+const LONG_WORK = /general-practice|\/casebook/;
 /** What no answer may hold: where the server keeps things, and how it asks for them. */
 const LEAKS = /\bat \w+ \(|node_modules|\/server\/|\bselect \w+|syntax error at or near|violates|relation "/i;
 
@@ -36,6 +36,7 @@ export async function sendHostile(
   const agent = new Agent({ keepAlive: true, maxSockets: atOnce });
   const statuses = new Map<number, number>();
   const wrong: Wrong[] = [];
+  const slow: HostileRequest[] = [];
   let [sent, slowestMs] = [0, 0];
   const queue = requests[Symbol.iterator]();
   const worker = async () => {
@@ -45,16 +46,20 @@ export async function sendHostile(
       const ms = performance.now() - begun;
       statuses.set(status, (statuses.get(status) ?? 0) + 1);
       slowestMs = Math.max(slowestMs, ms);
-      if (
-        !ALLOWED.has(status) ||
-        (ms > MOST_MS && !LONG_WORK.test(next.value.path)) ||
-        (status >= 400 && LEAKS.test(answer))
-      )
+      if (!ALLOWED.has(status) || (status >= 400 && LEAKS.test(answer)))
         wrong.push({ what: next.value.what, status, ms: Math.round(ms), answer: answer.slice(0, 300) });
+      else if (ms > MOST_MS && !LONG_WORK.test(next.value.path)) slow.push(next.value);
       onSent(++sent);
     }
   };
   await Promise.all(Array.from({ length: atOnce }, worker));
+  // The machine may have been busy with something else: what is slow is slow by itself as well.
+  for (const again of slow) {
+    const begun = performance.now();
+    const { status, answer } = await send(agent, origin, headers, again);
+    const ms = Math.round(performance.now() - begun);
+    if (ms > MOST_MS) wrong.push({ what: again.what, status, ms, answer: answer.slice(0, 300) });
+  }
   agent.destroy();
   return { sent, statuses, slowestMs, wrong };
 }

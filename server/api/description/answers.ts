@@ -5,6 +5,7 @@ import { DUE } from "@/core/known-failures";
 import { UNITS } from "@/core/measure";
 import { PART_SOURCES } from "@/core/repair";
 import { UNDERSTOOD_KINDS } from "@/core/search";
+import { WORK_STATES } from "@/server/db/long-work";
 import { flag, listOf, number, object, oneOf, orNull, ref, text, whole, type Schema } from "./schema";
 
 const causeFields = { component: text, failure: text };
@@ -243,7 +244,19 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     problems: listOf(ref("inputProblem")),
   }),
   otherShop: object({ id: text, name: text, weight: number, jobs: whole, broughtAt: text }),
-  progress: object({ done: whole, of: whole }),
+  longWork: object({
+    id: text,
+    kind: text,
+    state: oneOf(WORK_STATES),
+    stage: orNull(text),
+    done: whole,
+    of: whole,
+    by: text,
+    askedAt: text,
+    endedAt: orNull(text),
+    answer: { anyOf: [ref("imported"), ref("takenIn"), { type: "null" }] },
+    problem: orNull(object({ detail: text, problems: listOf(ref("inputProblem")) })),
+  }),
   health: object({ status: text, database: text, migrations: orNull(text), live: flag, ready: flag }),
   inputProblem: object({ path: text, message: text }),
   problem: object(

@@ -143,9 +143,9 @@ export const BOOK_CALLS: readonly DescribedCall[] = [
   {
     method: "get",
     path: "/api/v1/casebook/imports/{id}",
-    summary: "How far an import is, by its Idempotency-Key",
+    summary: "How far an import is, by its Idempotency-Key, and what came of it",
     right: "book.edit",
-    answer: ref("progress"),
+    answer: ref("longWork"),
     errors: [404],
   },
   {

@@ -1,11 +1,13 @@
 import { isUuid, type CommandId } from "@/core/ids";
 import { call } from "@/server/api/call";
-import { progressOf } from "@/server/casebook/progress";
+import { workAnswer } from "@/server/api/long-work";
 import { refuse } from "@/server/commands/refusal";
+import { workOfCommand } from "@/server/db/long-work";
+import { pool } from "@/server/db/pool";
 
-/** How far the import that was sent under this Idempotency-Key is; 404 before it was read and once it is over. */
-export const GET = call("book.edit", null, async ({ params }) => {
+/** How far the import that was sent under this Idempotency-Key is, and what came of it. */
+export const GET = call("book.edit", null, async ({ params, actor }) => {
   const id = (params.id ?? "").toLowerCase();
-  const progress = isUuid(id) ? progressOf(id as CommandId) : null;
-  return progress ?? refuse({ code: "not-found", what: "import under way" });
+  const work = isUuid(id) ? await workOfCommand(pool(), actor.siteId, id as CommandId) : null;
+  return work ? workAnswer(work) : refuse({ code: "not-found", what: "import" });
 });

@@ -1,0 +1,42 @@
+import { spawn } from "node:child_process";
+import { typescriptFlags } from "./child.mjs";
+import { asKnown } from "./process.mjs";
+import { root } from "./settings.mjs";
+
+const LONGEST_PAUSE_MS = 10_000;
+/** What ends sooner than this after its start is started again a little later each time. */
+const STEADY_MS = 60_000;
+
+/**
+ * Keeps the process up that does long work beside the web server.
+ * @param {{ databaseUrl: string, onStart?: (child: { pid: number, started: string | null }) => void }} options
+ * @returns {{ pid: () => number | undefined, stop: () => void }}
+ */
+export function keepLongWorkUp({ databaseUrl, onStart = () => {} }) {
+  let [child, isStopped, pauseMs] = [null, false, 0];
+  const start = () => {
+    if (isStopped) return;
+    const begun = Date.now();
+    child = startLongWork(databaseUrl);
+    onStart(asKnown(child.pid));
+    child.once("exit", () => {
+      pauseMs = Date.now() - begun > STEADY_MS ? 500 : Math.min(LONGEST_PAUSE_MS, pauseMs + 500);
+      setTimeout(start, pauseMs).unref();
+    });
+  };
+  start();
+  return {
+    pid: () => child?.pid,
+    stop: () => {
+      isStopped = true;
+      child?.kill("SIGTERM");
+    },
+  };
+}
+
+/** One process that does long work, until it ends. */
+export function startLongWork(databaseUrl) {
+  const env = { ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: "production" };
+  const args = [...typescriptFlags, "scripts/long-work.ts"];
+  return spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
+}

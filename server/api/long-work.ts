@@ -1,0 +1,80 @@
+import "server-only";
+import { exhaustive } from "@/core/exhaustive";
+import { DEEPEST } from "@/server/bounds";
+import { MOST_MIB } from "@/server/casebook/queued-import";
+import type { Unreadable } from "@/server/casebook/spool";
+import type { InputProblem } from "@/server/commands/refusal";
+import type { WorkRow } from "@/server/db/long-work";
+import { malformed, tooLarge } from "./body";
+import { badInput, problemOfRefusal, refuseWith, type Problem } from "./problem";
+
+/** Why a casebook was not taken over, as the work keeps it. */
+interface Refused {
+  readonly why: Unreadable | "invalid" | "other-body";
+  readonly problems?: readonly InputProblem[];
+}
+
+/** How far long work is, and what came of it. */
+export function workAnswer(work: WorkRow): object {
+  const { id, kind, state, stage, done, total: of, by, askedAt, endedAt, result } = work;
+  const problem = work.endedAt && state !== "done" ? problemOfWork(work) : null;
+  return {
+    id,
+    kind,
+    state,
+    stage,
+    done,
+    of,
+    by,
+    askedAt,
+    endedAt,
+    answer: state === "done" ? (result?.answer ?? null) : null,
+    problem: problem && { detail: problem.detail, problems: problem.problems ?? [] },
+  };
+}
+
+/** The answer that an import came to; what was refused becomes a problem. */
+export function answerOfImport(work: WorkRow): unknown {
+  return work.state === "done" ? work.result?.answer : refuseWith(problemOfWork(work));
+}
+
+/** Nobody does long work just now: it waits. */
+export const nobodyThere = (progress: string): Problem => ({
+  status: 503,
+  title: "Waits in the queue",
+  detail: `It is kept and waits for its turn, but nobody does long work just now. How far it is: ${progress}`,
+});
+
+function problemOfWork({ state, result }: WorkRow): Problem {
+  // The work itself wrote it.
+  if (state === "refused") return problemOfRefused(result as unknown as Refused);
+  if (state === "stopped")
+    return { status: 409, title: "Stopped", detail: "It was stopped. Nothing of it was taken over." };
+  return {
+    status: 500,
+    title: "Broke off",
+    detail: "It broke off several times and was given up. Nothing of it was taken over; the server’s log says why.",
+  };
+}
+
+function problemOfRefused({ why, problems = [] }: Refused): Problem {
+  switch (why) {
+    case "invalid":
+      return badInput(problems);
+    case "other-body":
+      return problemOfRefusal({ code: "other-request" });
+    case "too-large":
+      return tooLarge(MOST_MIB);
+    case "too-much":
+      return {
+        ...tooLarge(MOST_MIB),
+        detail: "One part of it holds more than can be looked at at once; send it in several casebooks.",
+      };
+    case "too-deep":
+      return badInput([{ path: "", message: `is nested deeper than ${DEEPEST} levels` }]);
+    case "malformed":
+      return malformed;
+    default:
+      return exhaustive(why, "refused casebook");
+  }
+}

@@ -1,0 +1,62 @@
+import "server-only";
+import { subDays, subHours } from "date-fns";
+import pg from "pg";
+import type PgBoss from "pg-boss";
+import { listenAlways } from "@/server/db/listen";
+import { DOING_LONG_WORK, forgetOldWork, WORK_CHANNEL } from "@/server/db/long-work";
+import { pool } from "@/server/db/pool";
+import { many } from "@/server/db/rows";
+import { log } from "@/server/log";
+import { settings } from "@/server/settings";
+import { LONG_WORK, queueOfWorker, type QueuedWork } from "./boss";
+import { perform } from "./perform";
+
+/** Whether there is work is asked so often, and when somebody says so. */
+const ASK_EVERY_S = 2;
+const KEPT_DAYS = 30;
+const ARRIVING_HOURS = 24;
+
+/**
+ * Does long work for as long as the connection to the database holds, one after another. Of all processes that are started for it on one database,
+ * one does it; the others wait until that one is gone, and take over what it left.
+ * @returns why it ended
+ */
+export async function doLongWork(): Promise<string> {
+  const alone = new pg.Client({
+    connectionString: settings().databaseDirectUrl,
+    application_name: "dead-ends-worker",
+    keepAlive: true,
+  });
+  const lost = new Promise<string>((done) => {
+    alone.once("error", (error) => done(error.message)).once("end", () => done("the connection ended"));
+  });
+  await alone.connect();
+  await alone.query("select pg_advisory_lock($1)", [DOING_LONG_WORK]);
+  const boss = queueOfWorker();
+  await boss.start();
+  await takeUpWhatWasLeft(boss);
+  const now = new Date();
+  await forgetOldWork(pool(), subDays(now, KEPT_DAYS), subHours(now, ARRIVING_HOURS));
+  const worker = await boss.work(
+    LONG_WORK,
+    { pollingIntervalSeconds: ASK_EVERY_S, batchSize: 1 },
+    async (jobs: QueuedWork[]) => {
+      for (const { data } of jobs) await perform(data.workId);
+    },
+  );
+  listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
+  return lost;
+}
+
+/** What is held as being done was left by a process that is gone: this one holds the lock. */
+async function takeUpWhatWasLeft(boss: PgBoss): Promise<void> {
+  const left = await many<{ id: string }>(pool(), "select id from queue.job where name = $1 and state = 'active'", [
+    LONG_WORK,
+  ]);
+  if (!left.length) return;
+  log().info({ left: left.length }, "long work that was left is taken up again");
+  await boss.fail(
+    LONG_WORK,
+    left.map(({ id }) => id),
+  );
+}
