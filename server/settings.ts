@@ -14,7 +14,8 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
   if (!databaseUrl) throw new Error("DATABASE_URL is not set: start with npm start, or set it to a PostgreSQL address");
   if (!/^postgres(ql)?:\/\//.test(databaseUrl)) throw new Error("DATABASE_URL must begin with postgres://");
   const databaseDirectUrl = env.DATABASE_DIRECT_URL || databaseUrl;
-  if (!/^postgres(ql)?:\/\//.test(databaseDirectUrl)) throw new Error("DATABASE_DIRECT_URL must begin with postgres://");
+  if (!/^postgres(ql)?:\/\//.test(databaseDirectUrl))
+    throw new Error("DATABASE_DIRECT_URL must begin with postgres://");
   const vehicleInterfaceUrl = env.VEHICLE_INTERFACE_URL?.replace(/\/+$/, "") || null;
   if (vehicleInterfaceUrl && !/^https?:\/\//.test(vehicleInterfaceUrl))
     throw new Error("VEHICLE_INTERFACE_URL must begin with http:// or https://");

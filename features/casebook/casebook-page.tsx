@@ -1,6 +1,7 @@
 import { Section } from "@/ui/section";
 import { OtherShops } from "./other-shops";
 import { TakeIn } from "./take-in";
+import type { WorkAnswer } from "@/server/api/long-work";
 import type { OtherShopLine } from "@/server/db/other-shops";
 
 const LINK = "inline-flex min-h-11 items-center border-2 border-ink px-4 font-semibold hover:bg-paper-2";
@@ -8,11 +9,13 @@ const QUIET = "inline-flex min-h-11 items-center font-medium underline decoratio
 
 interface CasebookProps {
   readonly shops: readonly OtherShopLine[];
+  /** Long work under way, and what ended lately. */
+  readonly works: readonly WorkAnswer[];
   readonly timeZone: string;
 }
 
 /** Everything the shop knows, in the open format: out to a file, in from a script or another garage, and what others' casebooks count here. */
-export function CasebookPage({ shops, timeZone }: CasebookProps) {
+export function CasebookPage({ shops, works, timeZone }: CasebookProps) {
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
@@ -45,7 +48,7 @@ export function CasebookPage({ shops, timeZone }: CasebookProps) {
         </p>
       </Section>
       <Section title="In">
-        <TakeIn />
+        <TakeIn works={works} timeZone={timeZone} />
       </Section>
       <Section title="From other shops" aside="never louder than our own jobs">
         <p className="pt-3">

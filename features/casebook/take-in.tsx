@@ -1,35 +1,50 @@
 "use client";
 
 import { FileUp } from "lucide-react";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
+import type { WorkAnswer } from "@/server/api/long-work";
 import { ChooseOne, type Choice } from "@/ui/choices";
 import { FileButton } from "@/ui/file-button";
 import { WEIGHTS } from "./other-shops";
-import { sendCasebook, type Outcome } from "./send-casebook";
-import { OutcomeView, StageView, type Stage } from "./sent-views";
+import { RefusedView } from "./outcome-view";
+import { sendCasebook } from "./send-casebook";
+import { useLongWork } from "./use-long-work";
+import { WorkList } from "./work-list";
 
 const WHOSE: readonly Choice[] = [
   { value: "theirs", label: "Another shop’s: it stays apart under its name, and can be taken out again" },
   { value: "ours", label: "Our own: from a copy, a script, or the shop we were before" },
 ];
 
+interface TakeInProps {
+  /** What is under way, and what ended lately. */
+  readonly works: readonly WorkAnswer[];
+  readonly timeZone: string;
+}
+
+/** A file on its way to the server. */
+interface Sending {
+  readonly name: string;
+  readonly share: number;
+}
+
 /** A casebook comes in: as the shop's own, or under the name of the shop that it is from. */
-export function TakeIn() {
-  const router = useRouter();
+export function TakeIn({ works: first, timeZone }: TakeInProps) {
+  const [works, follow] = useLongWork(first);
   const [isOurs, setIsOurs] = useState(false);
   const [name, setName] = useState("");
   const [weight, setWeight] = useState(FIRST_WEIGHT_OF_OTHERS);
-  const [busy, setBusy] = useState<Stage | null>(null);
-  const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const [sending, setSending] = useState<Sending | null>(null);
+  const [refused, setRefused] = useState<{ readonly name: string; readonly why: string } | null>(null);
   const take = async (file: File) => {
-    const query = isOurs ? "" : `?${new URLSearchParams({ from: name.trim(), weight: String(weight) })}`;
-    setBusy({ name: file.name, words: "is being sent", share: 0 });
-    setOutcome(null);
-    setOutcome(await sendCasebook(file, query, (words, share) => setBusy({ name: file.name, words, share })));
-    setBusy(null);
-    router.refresh();
+    setSending({ name: file.name, share: 0 });
+    setRefused(null);
+    const query: Record<string, string> = isOurs ? {} : { from: name.trim(), weight: String(weight) };
+    const sent = await sendCasebook(file, query, (share) => setSending({ name: file.name, share }));
+    if (sent.ok) follow();
+    else setRefused({ name: file.name, why: sent.why });
+    setSending(null);
   };
   const ready = isOurs || name.trim() !== "";
   return (
@@ -76,7 +91,7 @@ export function TakeIn() {
         {ready ? (
           <FileButton
             accept=".json,application/json"
-            busy={busy !== null}
+            busy={sending !== null}
             label="Take over a casebook"
             onPick={(file) => void take(file)}
           >
@@ -86,8 +101,19 @@ export function TakeIn() {
           <p className="text-ink-soft">Say first which shop it is from.</p>
         )}
       </div>
-      {busy && <StageView stage={busy} />}
-      {outcome && <OutcomeView outcome={outcome} />}
+      {sending && <SendingView {...sending} />}
+      {refused && <RefusedView name={refused.name} detail={refused.why} problems={[]} />}
+      <WorkList works={works} timeZone={timeZone} />
+    </div>
+  );
+}
+
+function SendingView({ name, share }: Sending) {
+  const words = `${name} is being sent`;
+  return (
+    <div className="flex flex-col gap-1">
+      <p role="status">{words}. Stay on this page until it is there.</p>
+      <progress aria-label={words} className="h-3 w-full accent-spruce" value={share} max={1} />
     </div>
   );
 }

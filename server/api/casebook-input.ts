@@ -7,16 +7,22 @@ interface CasebookQuery {
   readonly from: string | null;
   /** What one of its jobs counts beside one of ours. */
   readonly weight: number;
+  /** What the file is called where it comes from. */
+  readonly file: string | null;
 }
+
+const words = (most: number) =>
+  Joi.string()
+    .trim()
+    .max(most)
+    .pattern(/^[^\u0000-\u001f]+$/, "one line of text")
+    .empty("")
+    .default(null);
 
 /** The query of `POST /api/v1/casebook`. */
 export const casebookQuery: Joi.ObjectSchema<CasebookQuery> = Joi.object({
-  from: Joi.string()
-    .trim()
-    .max(80)
-    .pattern(/^[^\u0000-\u001f]+$/, "one line of text")
-    .empty("")
-    .default(null),
+  from: words(80),
+  file: words(200),
   weight: Joi.string()
     .pattern(/^(0(\.\d{1,3})?|1(\.0{1,3})?)$/, { name: "a number from 0 to 1" })
     .custom(Number)

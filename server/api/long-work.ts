@@ -1,12 +1,35 @@
 import "server-only";
+import { subHours } from "date-fns";
 import { exhaustive } from "@/core/exhaustive";
+import type { SiteId } from "@/core/ids";
 import { DEEPEST } from "@/server/bounds";
 import { MOST_MIB } from "@/server/casebook/queued-import";
 import type { Unreadable } from "@/server/casebook/spool";
 import type { InputProblem } from "@/server/commands/refusal";
-import type { WorkRow } from "@/server/db/long-work";
+import { latestWork, type WorkKind, type WorkRow, type WorkState } from "@/server/db/long-work";
+import { pool } from "@/server/db/pool";
+import type { ComesFrom } from "@/server/other-shops/take-in";
 import { malformed, tooLarge } from "./body";
 import { badInput, problemOfRefusal, refuseWith, type Problem } from "./problem";
+
+/** Long work as the API tells of it. */
+export interface WorkAnswer {
+  readonly id: string;
+  readonly kind: WorkKind;
+  /** What its file is called where it comes from, and the other shop whose it is. */
+  readonly file: string | null;
+  readonly from: string | null;
+  readonly state: WorkState;
+  readonly stage: string | null;
+  readonly done: number;
+  readonly of: number;
+  readonly by: string;
+  readonly askedAt: string;
+  readonly endedAt: string | null;
+  /** What it came to, where it is done. */
+  readonly answer: unknown;
+  readonly problem: { readonly detail: string; readonly problems: readonly InputProblem[] } | null;
+}
 
 /** Why a casebook was not taken over, as the work keeps it. */
 interface Refused {
@@ -15,22 +38,33 @@ interface Refused {
 }
 
 /** How far long work is, and what came of it. */
-export function workAnswer(work: WorkRow): object {
-  const { id, kind, state, stage, done, total: of, by, askedAt, endedAt, result } = work;
-  const problem = work.endedAt && state !== "done" ? problemOfWork(work) : null;
+export function workAnswer(work: WorkRow): WorkAnswer {
+  const { id, kind, state, stage, done, total: of, by, askedAt, endedAt, result, input } = work;
+  const problem = endedAt && state !== "done" ? problemOfWork(work) : null;
+  // Both were checked when the work was asked for.
+  const { file = null, from = null } = input as { readonly file?: string | null; readonly from?: ComesFrom | null };
   return {
     id,
     kind,
+    file,
+    from: from && from.name,
     state,
     stage,
     done,
     of,
     by,
-    askedAt,
-    endedAt,
+    askedAt: askedAt.toISOString(),
+    endedAt: endedAt && endedAt.toISOString(),
     answer: state === "done" ? (result?.answer ?? null) : null,
     problem: problem && { detail: problem.detail, problems: problem.problems ?? [] },
   };
+}
+
+const SHOWN_HOURS = 24;
+
+/** What is under way at a site, and what ended lately. */
+export async function latestWorkAnswers(siteId: SiteId, now: Date): Promise<readonly WorkAnswer[]> {
+  return (await latestWork(pool(), siteId, subHours(now, SHOWN_HOURS))).map(workAnswer);
 }
 
 /** The answer that an import came to; what was refused becomes a problem. */

@@ -5,7 +5,7 @@ import { v7 as newId } from "uuid";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { deleteWork, insertPiece, insertWork, letWait, readPiece, type WorkRow } from "@/server/db/long-work";
-import { findActor } from "@/server/db/people";
+import { readPerson } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
 import type { ComesFrom } from "@/server/other-shops/take-in";
 import { enqueue } from "@/server/queue/boss";
@@ -25,6 +25,8 @@ interface SentCasebook {
   readonly commandId: CommandId;
   readonly actor: Actor;
   readonly from: ComesFrom | null;
+  /** What the file is called where it comes from. */
+  readonly file: string | null;
   readonly now: Date;
   readonly body: AsyncIterable<Uint8Array>;
 }
@@ -33,7 +35,7 @@ interface SentCasebook {
  * Takes a casebook's file in and puts its import into the queue. Nothing of it is looked at yet.
  * @returns the work's id; null where the file is too large, and was let go of
  */
-export async function queueImport({ commandId, actor, from, now, body }: SentCasebook): Promise<string | null> {
+export async function queueImport({ commandId, actor, from, file, now, body }: SentCasebook): Promise<string | null> {
   const id = newId();
   const { siteId, personId, tokenId } = actor;
   await insertWork(pool(), {
@@ -44,7 +46,7 @@ export async function queueImport({ commandId, actor, from, now, body }: SentCas
     personId,
     tokenId,
     askedAt: now,
-    input: { from },
+    input: { from, file },
   });
   try {
     if (!(await keepBody(id, body))) {
@@ -91,7 +93,8 @@ async function* piecesOf(id: string): AsyncGenerator<Uint8Array> {
 
 /** Does an import that waited in the queue. */
 export async function importFromQueue(work: WorkRow, tell: TellProgress): Promise<WorkResult> {
-  const actor = await findActor(pool(), work.personId, work.tokenId);
+  const { siteId, name, role } = await readPerson(pool(), work.personId);
+  const actor: Actor = { personId: work.personId, siteId, name, role, tokenId: work.tokenId };
   await tell({ stage: "read", done: 0, of: 0 });
   const read = await spoolCasebook(piecesOf(work.id), MOST_BYTES);
   if (!read.ok) return { ok: false, refused: { why: read.why } };

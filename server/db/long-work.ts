@@ -112,10 +112,14 @@ export async function noteSeen(db: Db, id: string, now: Date): Promise<void> {
   await execute(db, "update long_work set seen_at = $2 where id = $1", [id, now]);
 }
 
-type Ended = Extract<WorkState, "done" | "refused" | "failed" | "stopped">;
+/** What became of it. */
+export interface WorkEnd {
+  readonly state: Extract<WorkState, "done" | "refused" | "failed" | "stopped">;
+  readonly result: object | null;
+}
 
 /** It is over, and what came of it is kept; its file is not. */
-export async function endWork(db: Db, id: string, state: Ended, result: object | null, now: Date): Promise<void> {
+export async function endWork(db: Db, id: string, { state, result }: WorkEnd, now: Date): Promise<void> {
   await execute(db, "update long_work set state = $2, result = $3, ended_at = $4 where id = $1", [
     id,
     state,

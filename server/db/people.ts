@@ -1,7 +1,6 @@
 import "server-only";
 import type { PersonId, SiteId } from "@/core/ids";
 import type { Role } from "@/server/auth/rights";
-import type { Actor } from "@/server/auth/session";
 import type { Db } from "./pool";
 import { execute, many, maybeOne, one } from "./rows";
 
@@ -42,13 +41,9 @@ export async function findPersonSecret(db: Db, id: PersonId): Promise<PersonSecr
   );
 }
 
-/** Somebody as they asked for something, by themselves or by a script's token. @throws Error where there is no such person */
-export async function findActor(db: Db, id: PersonId, tokenId: string | null): Promise<Actor> {
-  return one<Actor>(
-    db,
-    `select id as "personId", site_id as "siteId", name, role, $2::text as "tokenId" from person where id = $1`,
-    [id, tokenId],
-  );
+/** Somebody of the shop. @throws Error where there is no such person */
+export async function readPerson(db: Db, id: PersonId): Promise<Person> {
+  return one<Person>(db, `select ${COLUMNS} from person where id = $1`, [id]);
 }
 
 /** The team, also who has left it. */

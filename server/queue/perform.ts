@@ -1,6 +1,14 @@
 import "server-only";
 import { importFromQueue } from "@/server/casebook/queued-import";
-import { beginWork, endWork, noteProgress, noteSeen, type WorkKind, type WorkRow } from "@/server/db/long-work";
+import {
+  beginWork,
+  endWork,
+  noteProgress,
+  noteSeen,
+  type WorkEnd,
+  type WorkKind,
+  type WorkRow,
+} from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
 import { log } from "@/server/log";
 import { WorkStopped, type TellProgress, type WorkResult } from "./work";
@@ -37,8 +45,8 @@ export async function perform(id: string): Promise<void> {
   }
 }
 
-const end = (id: string, state: "done" | "refused" | "failed" | "stopped", result: object | null) =>
-  endWork(pool(), id, state, result, new Date());
+const end = (id: string, state: WorkEnd["state"], result: WorkEnd["result"]) =>
+  endWork(pool(), id, { state, result }, new Date());
 
 /** Writes progress, but not so often that it costs time; the first of a stage at once. */
 function tellerOf(id: string): TellProgress {

@@ -247,6 +247,8 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
   longWork: object({
     id: text,
     kind: text,
+    file: orNull(text),
+    from: orNull(text),
     state: oneOf(WORK_STATES),
     stage: orNull(text),
     done: whole,

@@ -128,6 +128,7 @@ export const BOOK_CALLS: readonly DescribedCall[] = [
     query: {
       from: "The other shop whose casebook it is; left out where it is to be our own",
       weight: "What one of its jobs counts beside one of ours, 0 to 1; a third where left out",
+      file: "What the file is called, for the list of long work",
     },
     body: casebookInput,
     answer: { anyOf: [ref("imported"), ref("takenIn")] },
@@ -147,6 +148,13 @@ export const BOOK_CALLS: readonly DescribedCall[] = [
     right: "book.edit",
     answer: ref("longWork"),
     errors: [404],
+  },
+  {
+    method: "get",
+    path: "/api/v1/long-work",
+    summary: "Long work of this shop that is under way, and what ended in the last 24 hours, the latest first",
+    right: "book.edit",
+    answer: listOf(ref("longWork")),
   },
   {
     method: "get",

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { CasebookPage } from "@/features/casebook/casebook-page";
+import { latestWorkAnswers } from "@/server/api/long-work";
 import { requireActor } from "@/server/auth/page";
 import { readOtherShops } from "@/server/db/other-shops";
 import { pool } from "@/server/db/pool";
@@ -8,5 +9,6 @@ export const metadata: Metadata = { title: "Casebook" };
 
 export default async function CasebookRoute() {
   const { site } = await requireActor("book.edit");
-  return <CasebookPage shops={await readOtherShops(pool())} timeZone={site.timeZone} />;
+  const [shops, works] = await Promise.all([readOtherShops(pool()), latestWorkAnswers(site.id, new Date())]);
+  return <CasebookPage shops={shops} works={works} timeZone={site.timeZone} />;
 }

@@ -19,14 +19,15 @@ export const POST = call("book.edit", null, async ({ request, actor, query, now 
   const asked = validate(casebookQuery, {
     from: query.get("from") ?? undefined,
     weight: query.get("weight") ?? undefined,
+    file: query.get("file") ?? undefined,
   });
   if (!asked.ok) return refuseWith(badInput(asked.problems));
-  const { from: name, weight } = asked.value;
+  const { from: name, weight, file } = asked.value;
   const from = name === null ? null : { name, weightMilli: Math.round(weight * 1000) };
   const { body } = request;
   if (!body) return refuseWith(malformed);
   const commandId = commandIdOf(request);
-  const id = await queueImport({ commandId, actor, from, now, body });
+  const id = await queueImport({ commandId, actor, from, file, now, body });
   if (!id) return refuseWith(tooLarge(MOST_MIB));
   const progress = `/api/v1/casebook/imports/${commandId}`;
   if (/\brespond-async\b/i.test(request.headers.get("prefer") ?? "")) return json({ id, progress }, 202);

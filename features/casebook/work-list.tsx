@@ -1,0 +1,74 @@
+"use client";
+
+import { CommandMessage } from "@/features/shared/command-message";
+import { groupDigits, momentText } from "@/features/shared/format";
+import { commandPath } from "@/features/shared/send-command";
+import { useCommand } from "@/features/shared/use-command";
+import type { WorkAnswer } from "@/server/api/long-work";
+import { Button } from "@/ui/button";
+import { Unfold } from "@/ui/unfold";
+import { nameOf, OutcomeView } from "./outcome-view";
+
+interface WorkListProps {
+  readonly works: readonly WorkAnswer[];
+  readonly timeZone: string;
+}
+
+/** Casebooks on their way in, and what came of the latest. */
+export function WorkList({ works, timeZone }: WorkListProps) {
+  const underWay = works.filter(({ endedAt }) => endedAt === null);
+  const [latest, ...earlier] = works.filter(({ endedAt }) => endedAt !== null);
+  return (
+    <div className="flex flex-col gap-3">
+      {underWay.map((work) => (
+        <UnderWay key={work.id} work={work} />
+      ))}
+      {latest && <OutcomeView key={latest.id} work={latest} />}
+      {earlier.length > 0 && (
+        <Unfold title={`Earlier today: ${earlier.length}`}>
+          <ul className="flex flex-col gap-3">
+            {earlier.map((work) => (
+              <li key={work.id}>
+                <p className="text-sm text-ink-soft">
+                  {momentText(new Date(work.askedAt), timeZone)}, {work.by}
+                </p>
+                <OutcomeView work={work} />
+              </li>
+            ))}
+          </ul>
+        </Unfold>
+      )}
+    </div>
+  );
+}
+
+function UnderWay({ work }: { readonly work: WorkAnswer }) {
+  const stop = useCommand(commandPath("stop-long-work"));
+  const words = `${nameOf(work)} ${stageWords(work)}`;
+  return (
+    <div className="flex flex-col gap-1">
+      <p role="status">
+        {words}. It goes on by itself, also when you leave this page; nothing of it counts before all of it is in.
+      </p>
+      <progress
+        aria-label={words}
+        className="h-3 w-full accent-spruce"
+        value={work.of ? work.done / work.of : undefined}
+        max={1}
+      />
+      <CommandMessage message={stop.message} />
+      <div>
+        <Button look="quiet" busy={stop.busy} onClick={() => void stop.send({ id: work.id })}>
+          Stop it
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function stageWords({ state, stage, done, of, by }: WorkAnswer): string {
+  const jobs = `${groupDigits(done)} of ${groupDigits(of)} jobs`;
+  if (state !== "running") return `of ${by} waits for its turn`;
+  if (stage === "check") return `is being checked: ${jobs}`;
+  return stage === "write" ? `is being taken over: ${jobs}` : "is being read";
+}
