@@ -1,0 +1,99 @@
+import type { ChildProcess } from "node:child_process";
+import { randomUUID } from "node:crypto";
+import { afterAll, afterEach, beforeAll, expect, test, vi } from "vitest";
+import type { CommandId } from "@/core/ids";
+import { startLongWork } from "@/scripts/lib/worker.mjs";
+import { casebookOf } from "@/simulation/casebook";
+import { openShop as openSimulatedShop } from "@/simulation/shop";
+import { HILLS } from "@/simulation/world/rules";
+import type { Actor } from "@/server/auth/session";
+import { queueImport } from "@/server/casebook/queued-import";
+import { findWork, isAnybodyThere, type WorkRow } from "@/server/db/long-work";
+import { pool } from "@/server/db/pool";
+import { one } from "@/server/db/rows";
+import { asApplication, givenDatabase } from "@/tests/support/database";
+import { done, NOW, openShop, send } from "@/tests/support/workshop";
+
+givenDatabase();
+const SOON = { timeout: 60_000, interval: 20 };
+const running = new Set<ChildProcess>();
+let lead: Actor;
+
+beforeAll(async () => {
+  lead = await openShop();
+});
+const killAll = () => running.forEach((child) => child.kill("SIGKILL"));
+afterEach(killAll);
+afterAll(killAll);
+
+function startWorker(): ChildProcess {
+  const child = startLongWork(asApplication(process.env.DATABASE_URL ?? ""));
+  running.add(child);
+  return child;
+}
+
+/** A casebook of so many jobs, sent in pieces. */
+async function ask(jobs: number, more: object = {}): Promise<string> {
+  const { world, history } = openSimulatedShop(HILLS, 3, 200);
+  const book = casebookOf(world, history) as { jobs: { key: string }[] };
+  const dealt = Array.from({ length: jobs }, (_, at) => ({ ...book.jobs[at % 200], key: `${randomUUID()}-${at}` }));
+  const bytes = Buffer.from(JSON.stringify({ ...book, jobs: dealt, ...more }));
+  async function* pieces() {
+    for (let at = 0; at < bytes.length; at += 65_537) yield bytes.subarray(at, at + 65_537);
+  }
+  const commandId = randomUUID() as CommandId;
+  const id = await queueImport({ commandId, actor: lead, from: null, file: "book.json", now: NOW, body: pieces() });
+  if (!id) throw new Error("too large");
+  return id;
+}
+
+const until = (id: string, holds: (work: WorkRow) => boolean): Promise<WorkRow> =>
+  vi.waitFor(async () => {
+    const work = await findWork(pool(), id);
+    if (!work || !holds(work)) throw new Error(`is ${work?.state} ${work?.stage}`);
+    return work;
+  }, SOON);
+const over = (work: WorkRow) => work.endedAt !== null;
+const count = async (table: string) =>
+  (await one<{ n: number }>(pool(), `select count(*)::integer as n from ${table}`)).n;
+
+test("waits for somebody to do it, is done, and its file is let go of; what is wrong is told by its place", async () => {
+  const [good, bad] = [await ask(50), await ask(1, { fixes: [{}] })];
+  expect(await isAnybodyThere(pool())).toBe(false);
+  expect((await findWork(pool(), good))?.state).toBe("waiting");
+  startWorker();
+  expect(await until(good, over)).toMatchObject({
+    state: "done",
+    tries: 1,
+    result: { answer: { jobs: { added: 50 } } },
+  });
+  expect(await until(bad, over)).toMatchObject({ state: "refused", result: { why: "invalid" } });
+  expect([await count("job"), await count("long_work_piece")]).toEqual([50, 0]);
+});
+
+test("killed in the middle, it is taken up by the next one and done once", async () => {
+  const before = await count("job");
+  const [first, second] = [startWorker(), startWorker()];
+  const id = await ask(6000);
+  await until(id, ({ stage, done: written }) => stage === "write" && written > 0);
+  // Of the two one does it; which one nobody has to know.
+  first.kill("SIGKILL");
+  expect(await count("job")).toBe(before);
+  second.kill("SIGKILL");
+  startWorker();
+  const ended = await until(id, over);
+  expect(ended).toMatchObject({ state: "done", result: { answer: { jobs: { added: 6000 } } } });
+  expect(ended.tries).toBeGreaterThan(1);
+  expect(await count("job")).toBe(before + 6000);
+});
+
+test("stopped by a lead it ends, and nothing of it is kept", async () => {
+  const before = await count("job");
+  startWorker();
+  const id = await ask(6000);
+  await until(id, ({ state }) => state === "running");
+  await done(send(lead, "stop-long-work", { id }));
+  expect((await until(id, over)).state).toBe("stopped");
+  expect([await count("job"), await count("long_work_piece")]).toEqual([before, 0]);
+  expect((await send(lead, "stop-long-work", { id })).ok).toBe(false);
+});
