@@ -77,7 +77,14 @@ test("nobody waits for an import: jobs are opened and closed, words and procedur
     // Whoever had to wait for the import would wait for ever: it goes on when this is through.
     await workOnAJob({ make, model, year, engine });
     await done(send(lead, "add-word", { kind: "symptom", label: word.label, system: "engine" }));
-    await done(send(lead, "write-known-failure", { title: "of it", component: "turbocharger", failure: "sticking", applies: {} }));
+    await done(
+      send(lead, "write-known-failure", {
+        title: "of it",
+        component: "turbocharger",
+        failure: "sticking",
+        applies: {},
+      }),
+    );
   });
   expect(result.ok && result.answer).toMatchObject({ jobs: { added: JOBS, unchanged: 0, updated: 0 } });
   expect(tries).toBe(1);

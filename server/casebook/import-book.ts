@@ -5,7 +5,7 @@ import type { InputProblem } from "@/server/commands/refusal";
 import type { Db } from "@/server/db/pool";
 import { ensureCause, readVocabulary, upsertLinks, writeNeeds, type Vocabulary } from "@/server/db/book";
 import { NO_DETAILS, type KnownFailure } from "@/core/known-failures";
-import { readKnownFailures, setKnownFailure } from "@/server/db/known-failures";
+import { readKnownFailures, writeKnownFailure } from "@/server/db/known-failures";
 import { readRepairs, setRepair } from "@/server/db/repairs";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
 import { CopyRows } from "@/server/db/copy-rows";
@@ -245,7 +245,7 @@ async function importPatterns({ db, actor, now }: CommandContext, { patterns }: 
     }
     const { component, failure } = pattern;
     if (component !== null && failure !== null) await ensureCause(db, { component, failure }, actor.personId, now);
-    await setKnownFailure(db, pattern, actor.personId, now);
+    await writeKnownFailure(db, pattern, actor.personId, now);
     tally[before ? "updated" : "added"]++;
   }
   return tally;

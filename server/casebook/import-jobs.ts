@@ -10,6 +10,7 @@ import { readFactsOf } from "@/server/db/facts";
 import { dropJobMarks, MarkSum } from "@/server/db/job-features";
 import { keepWhatJobsTook } from "@/server/db/jobs";
 import { Breath } from "./breath";
+import { MOST_IN_MEMORY } from "@/server/book/keep";
 import { readJobs } from "./export";
 import { importedJob, type KnownProcedure } from "./facts-of-job";
 import { fingerprint } from "./fingerprint";
@@ -43,8 +44,6 @@ interface Before {
 }
 
 const COMEBACKS_AT_ONCE = 2000;
-/** More counters than these are written before the end: others' closings wait from then on, and the memory holds. */
-const MOST_COUNTERS = 3_000_000;
 
 interface Settings {
   readonly procedures: ReadonlyMap<string, KnownProcedure>;
@@ -80,7 +79,7 @@ export class ImportOfJobs {
       db,
       written.map(({ id }) => id),
     );
-    if (this.#lessons.size > MOST_COUNTERS) await this.#lessons.write(db);
+    if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.letWait(db);
   }
 
   /** Writes what the jobs refer to, which jobs came back (those that they are the comeback of lose their standing), and what was learnt. */
@@ -89,7 +88,7 @@ export class ImportOfJobs {
     await this.#referred.finish(this.context);
     if (this.#comebacks.length) await this.#tieComebacks();
     await this.#marks.write(db);
-    await this.#lessons.write(db);
+    await this.#lessons.letWait(db);
   }
 
   /** Those that are not here, or read otherwise. */

@@ -3,7 +3,6 @@ import { isDeepStrictEqual } from "node:util";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import { countAlone, countTogether } from "@/server/db/counters";
-import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { mayHoldReferences } from "@/server/db/references";
 import { Breath } from "./breath";
@@ -35,7 +34,7 @@ const BATCH = 2000;
 /**
  * Takes a checked casebook over, by keys: whole or not at all, within the caller's transaction; the same file twice changes nothing.
  * Its rows come first, some hundred jobs at a time: nobody sees them, and nobody waits for them. What others write as well (words, causes, names,
- * counters) comes last and at once.
+ * marks) comes last and at once; what it adds to the counters waits to be added (`settleIn`).
  * @throws BookMoved where it has to be checked again
  */
 export async function importCasebook(
@@ -54,7 +53,6 @@ export async function importCasebook(
   if (!early && !alone) await requireUnmoved(db, checked.plan);
   const counts = early ?? (await importBook(context, checked.plan));
   await work.finish();
-  await keepOnAllVehicles(db);
   return { ...counts, jobs: work.tally, problems: [] };
 }
 

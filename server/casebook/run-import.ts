@@ -12,6 +12,7 @@ import { checkCasebook, type CheckedCasebook } from "./check-file";
 import { BookMoved, importCasebook } from "./import";
 import type { Tell } from "./progress";
 import { CasebookRefusal } from "./refusal";
+import { settleIn } from "./settle-in";
 import type { SpooledCasebook } from "./spool";
 
 export interface ImportRequest {
@@ -42,7 +43,10 @@ export async function runImport(sent: ImportRequest): Promise<ImportResult> {
   const request = { id, name: NAME, requestHash, actor, now };
   try {
     const before = await doneBefore(pool(), request);
-    return resultOf(before ?? (from ? await takeIn(sent, request, from) : await takeOver(sent, request)));
+    const done = before ?? (from ? await takeIn(sent, request, from) : await takeOver(sent, request));
+    // Also where it was taken over before: whoever did it may not have come so far.
+    if (!from) await settleIn();
+    return resultOf(done);
   } catch (error) {
     if (error instanceof CasebookRefusal) return { ok: false, why: "invalid", problems: error.problems };
     throw error;

@@ -5,7 +5,8 @@ import type { Lesson } from "@/core/lesson";
 import type { GroupKey } from "@/core/vehicle";
 import { tellStep, tellTooMuch, type Delta } from "./book-steps";
 import { takeTheTimeItNeeds, type Db } from "./pool";
-import { execute, many } from "./rows";
+import { execute, many, maybeOne } from "./rows";
+import { CopyRows } from "./copy-rows";
 
 interface CounterTable {
   readonly name: string;
@@ -75,12 +76,23 @@ export class LessonSum {
       );
   }
 
+  /** Lets it wait in the database until it is added (`addWaiting`): nobody waits for the counters of an import. */
+  async letWait(db: Db): Promise<void> {
+    const rows = new CopyRows("counter_waiting", "counted text, key text, add bigint[]");
+    for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
+      for (const { key, add } of this.#sums[name].inOrder()) rows.add(name, JSON.stringify(key), `{${add.join(",")}}`);
+    await rows.write(db);
+    this.#sums = newSums();
+  }
+
   /** @param shop another shop, whose jobs are counted apart */
   async write(db: Db, shop: string | null = null): Promise<void> {
     const deltas: Partial<Record<keyof typeof TABLES, readonly Delta[]>> = {};
     for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[]) {
       const own = this.#sums[name].inOrder();
       deltas[name] = own;
+      // What is taken away has to be there first.
+      if (shop === null && own.some(isFewer)) await addWaitingOf(db, name, own);
       await addTo(db, shop === null ? TABLES[name] : ofOtherShop(TABLES[name], shop), own);
     }
     if (shop === null) await tellStep(db, deltas);
@@ -157,7 +169,7 @@ async function addTo(db: Db, { name, keys, sums, shop }: CounterTable, deltas: r
     shop === undefined ? arrays : [...arrays, shop],
   );
   // A counter that nothing stands behind any more is gone, as it would be after a rebuild; others' are only ever added up anew.
-  if (shop === undefined && deltas.some(({ add }) => (add[0] ?? 0) < 0))
+  if (shop === undefined && deltas.some(isFewer))
     await execute(
       db,
       `delete from ${name} kept
@@ -167,9 +179,74 @@ async function addTo(db: Db, { name, keys, sums, shop }: CounterTable, deltas: r
     );
 }
 
+const isFewer = ({ add }: Delta): boolean => (add[0] ?? 0) < 0;
+
+interface WaitingRow {
+  readonly key: string;
+  readonly add: readonly number[];
+}
+
+/** As PostgreSQL writes a list of bigints. */
+const deltaOf = ({ key, add }: WaitingRow): Delta => ({
+  // It was written as such a list.
+  key: JSON.parse(key) as readonly string[],
+  add: add.map(Number),
+});
+
+/** One at a time adds what waits: a number of our own among PostgreSQL's advisory locks. */
+const ADDING = 3_517_202;
+
+/** So many are added at a time: some ten milliseconds. */
+const ADDED_AT_ONCE = 1000;
+
+/**
+ * Adds the next counters that wait, within a transaction of their own.
+ * @returns whether more of them may wait
+ */
+export async function addNextWaiting(db: Db): Promise<boolean> {
+  await countTogether(db);
+  await execute(db, "select pg_advisory_xact_lock($1)", [ADDING]);
+  for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[]) {
+    const rows = await many<WaitingRow>(
+      db,
+      `delete from counter_waiting
+       where ctid = any(array(select ctid from counter_waiting where counted = $1 order by key limit ${ADDED_AT_ONCE}))
+       returning key, add`,
+      [name],
+    );
+    if (!rows.length) continue;
+    await addTold(db, name, rows.map(deltaOf));
+    return true;
+  }
+  return false;
+}
+
+/** Adds what waits for some counters. */
+async function addWaitingOf(db: Db, name: keyof typeof TABLES, deltas: readonly Delta[]): Promise<void> {
+  if (!(await maybeOne(db, "select from counter_waiting limit 1"))) return;
+  await execute(db, "select pg_advisory_xact_lock($1)", [ADDING]);
+  const rows = await many<WaitingRow>(
+    db,
+    "delete from counter_waiting where counted = $1 and key = any($2) returning key, add",
+    [name, deltas.map(({ key }) => JSON.stringify(key))],
+  );
+  if (rows.length) await addTold(db, name, rows.map(deltaOf));
+}
+
+async function addTold(db: Db, name: keyof typeof TABLES, waiting: readonly Delta[]): Promise<void> {
+  const sums = new Sums();
+  // Two imports may have let the same counter wait.
+  for (const { key, add } of waiting) sums.bump(key[0] ?? "", key.slice(1).join(BETWEEN), [...add]);
+  const deltas = sums.inOrder();
+  await addTo(db, TABLES[name], deltas);
+  await tellStep(db, { [name]: deltas });
+}
+
 /** Empties every counter, for a rebuild. */
 export async function emptyCounters(db: Db): Promise<void> {
   for (const { name } of COUNTER_TABLES) await execute(db, `delete from ${name}`);
+  // It is counted again as well.
+  await execute(db, "delete from counter_waiting");
   await execute(db, "delete from job_feature");
   await execute(db, "delete from job_word");
   await execute(db, "delete from feature_jobs");

@@ -69,6 +69,12 @@ export async function readSpeakingFailures(db: Db): Promise<SpeakingFailure[]> {
 
 /** Writes a known failure down, in place of what was said of it. */
 export async function setKnownFailure(db: Db, known: KnownFailure, by: PersonId, now: Date): Promise<void> {
+  await writeKnownFailure(db, known, by, now);
+  await keepOfPattern(db, known.key);
+}
+
+/** The same, where what the jobs say of it is counted afterwards (`keepOfPattern`). */
+export async function writeKnownFailure(db: Db, known: KnownFailure, by: PersonId, now: Date): Promise<void> {
   const { applies, odometerKm } = known;
   await execute(
     db,
@@ -119,7 +125,6 @@ export async function setKnownFailure(db: Db, known: KnownFailure, by: PersonId,
       known.withdrawnReason,
     ],
   );
-  await keepOfPattern(db, known.key);
 }
 
 export async function patternExists(db: Db, key: string): Promise<boolean> {
@@ -149,4 +154,9 @@ export async function addToPattern(
      set details = jsonb_set(details, array[$2], coalesce(details -> $2, '[]') || $3::jsonb)
      where key = $1`;
   return (await execute(db, text, [key, added.list, JSON.stringify([added.item])])) === 1;
+}
+
+/** The keys of all known failures. */
+export async function knownFailureKeys(db: Db): Promise<string[]> {
+  return (await many<{ key: string }>(db, "select key from pattern order by key")).map(({ key }) => key);
 }
