@@ -15,7 +15,7 @@ import { readJobs } from "./export";
 import { importedJob, type KnownProcedure } from "./facts-of-job";
 import { fingerprint } from "./fingerprint";
 import type { CasebookJob } from "./shape";
-import { ReferredTo, writeJobs, type Written } from "./write-jobs";
+import { jobsToWrite, ReferredTo, type VehiclesByVin, type Written } from "./write-jobs";
 
 /** A job of the file, and its place there. */
 export interface Read {
@@ -58,6 +58,7 @@ export class ImportOfJobs {
   readonly #marks = new MarkSum();
   readonly #comebacks: Comeback[] = [];
   readonly #referred: ReferredTo;
+  readonly #vehicles: VehiclesByVin = new Map();
   #number: number;
 
   constructor(
@@ -68,18 +69,30 @@ export class ImportOfJobs {
     this.#referred = new ReferredTo(settings.causesFirst);
   }
 
-  async write(batch: readonly Read[]): Promise<void> {
-    const { db } = this.context;
+  /**
+   * Makes a batch ready while the one before may still be written.
+   * @param before the end of that writing
+   * @returns what writes the batch
+   */
+  async prepare(batch: readonly Read[], before: Promise<void>): Promise<() => Promise<void>> {
     const changed = await this.#differing(batch);
     this.tally.unchanged += batch.length - changed.length;
-    const before = await this.#takeAway(changed);
-    const written = await this.#written(changed, before);
-    await writeJobs(this.context, written, { referred: this.#referred, nextNumber: () => ++this.#number });
-    await keepWhatJobsTook(
-      db,
-      written.map(({ id }) => id),
-    );
-    if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.letWait(db);
+    const taken = await this.#takeAway(changed, before);
+    const written = await this.#written(changed, taken);
+    const write = await jobsToWrite(this.context, written, {
+      referred: this.#referred,
+      vehicles: this.#vehicles,
+      nextNumber: () => ++this.#number,
+    });
+    const { db } = this.context;
+    return async () => {
+      await write();
+      await keepWhatJobsTook(
+        db,
+        written.map(({ id }) => id),
+      );
+      if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.letWait(db);
+    };
   }
 
   /** Writes what the jobs refer to, which jobs came back (those that they are the comeback of lose their standing), and what was learnt. */
@@ -114,15 +127,15 @@ export class ImportOfJobs {
   }
 
   /** Takes what jobs add up to and teach away, as far as they are here already. */
-  async #takeAway(changed: readonly Read[]): Promise<Before> {
+  async #takeAway(changed: readonly Read[], before: Promise<void>): Promise<Before> {
     const { db } = this.context;
     const keys = changed.map(({ job }) => job.key);
-    await lockJobs(
-      db,
-      (await jobsByKey(db, keys)).map(({ id }) => id),
-    );
+    const here = (await jobsByKey(db, keys)).map(({ id }) => id);
+    if (!here.length) return { known: new Map(), jobs: new Map(), facts: new Map() };
+    // While rows are written the triggers are off, and those of what is deleted here have to fire.
+    await before;
+    await lockJobs(db, here);
     const known = new Map((await jobsByKey(db, keys)).map((each) => [each.key, each]));
-    if (!known.size) return { known, jobs: new Map(), facts: new Map() };
     const jobs = await readJobs(db, [...known.keys()]);
     const facts = await readFactsOf(
       db,

@@ -66,10 +66,11 @@ async function writeAll(work: ImportOfJobs, { jobs, jobCount: of }: CheckedCaseb
       batch.push({ job, at: at++ });
       await breath.take();
       if (at % BATCH && at < of) continue;
-      // The database writes one batch while the next is read.
+      // The database writes one batch while the next is made ready.
+      const write = await work.prepare(batch, writing);
       await writing;
       await tell({ stage: "write", done: at - batch.length, of });
-      writing = work.write(batch);
+      writing = write();
       // What goes wrong is told where it is waited for.
       writing.catch(() => {});
       batch = [];

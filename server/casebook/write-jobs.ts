@@ -92,21 +92,29 @@ export class ReferredTo {
 
 const VARIANTS_AT_ONCE = 5000;
 
+/** The vehicles of the shop and of the import by their VINs, as far as the import named them. */
+export type VehiclesByVin = Map<string, { readonly id: string; readonly vehicle: Vehicle }>;
+
 /** Where the jobs of an import go: what they refer to, and the numbers that are kept for them. */
 export interface Writing {
   readonly referred: ReferredTo;
+  readonly vehicles: VehiclesByVin;
   readonly nextNumber: () => number;
 }
 
-/** Writes jobs, their trails, what these add up to and what the jobs are found by. */
-export async function writeJobs(
+/**
+ * Makes jobs ready to be written: their trails, what these add up to and what the jobs are found by.
+ * @returns what writes them
+ */
+export async function jobsToWrite(
   context: CommandContext,
   written: readonly Written[],
-  { referred, nextNumber }: Writing,
-): Promise<void> {
+  writing: Writing,
+): Promise<() => Promise<void>> {
   const { db, actor, site, commandId, now } = context;
+  const { referred, nextNumber } = writing;
   const by = actor.personId;
-  const { vehicles, fresh: freshVehicles } = await takeInVehicles(context, written, referred);
+  const { vehicles, fresh: freshVehicles } = await takeInVehicles(context, written, writing);
   await referred.gather(context, written);
   const rows = new RowsOfJobs();
   const breath = new Breath();
@@ -136,26 +144,26 @@ export async function writeJobs(
     rows.addFacts(each);
     await breath.take();
   }
-  await withReferencesHeld(db, () => rows.write(db));
-  await updateImportedJob(
-    db,
-    written.flatMap(({ id, job, facts, entries, known }) =>
-      known
-        ? {
-            id,
-            vehicle_id: vehicles.get(id),
-            odometer_km: job.odometerKm,
-            complaint: job.complaint ?? NOT_TOLD,
-            version: known.version + entries.length,
-            closed_at: job.closedAt,
-            closed_by: job.closedAt && by,
-            finding: job.finding?.result ?? null,
-            rung: rungOfJob(facts),
-            came_back: cameBack(facts),
-          }
-        : [],
-    ),
+  const known = written.flatMap(({ id, job, facts, entries, known: before }) =>
+    before
+      ? {
+          id,
+          vehicle_id: vehicles.get(id),
+          odometer_km: job.odometerKm,
+          complaint: job.complaint ?? NOT_TOLD,
+          version: before.version + entries.length,
+          closed_at: job.closedAt,
+          closed_by: job.closedAt && by,
+          finding: job.finding?.result ?? null,
+          rung: rungOfJob(facts),
+          came_back: cameBack(facts),
+        }
+      : [],
   );
+  return async () => {
+    await withReferencesHeld(db, () => rows.write(db));
+    await updateImportedJob(db, known);
+  };
 }
 
 const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file, says of the vehicle with this VIN";
@@ -168,15 +176,19 @@ const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file
 async function takeInVehicles(
   { db }: CommandContext,
   written: readonly Written[],
-  referred: ReferredTo,
+  { referred, vehicles: byVin }: Writing,
 ): Promise<{ readonly vehicles: ReadonlyMap<JobId, string>; readonly fresh: readonly NewVehicle[] }> {
-  const vins = written.flatMap(({ job }) => job.vehicle.vin ?? []);
-  const byVin = new Map<string, Omit<NewVehicle, "vehicle"> & { readonly vehicle: Vehicle }>(
-    (await vehiclesByVin(db, vins)).map((each) => [each.vin, { id: each.id, vehicle: each }]),
+  const vins = written.flatMap(({ job: { vehicle } }) =>
+    vehicle.vin === null || byVin.has(vehicle.vin) ? [] : vehicle.vin,
+  );
+  const here = await vehiclesByVin(db, vins);
+  for (const each of here) byVin.set(each.vin, { id: each.id, vehicle: each });
+  await referred.holdVehicles(
+    db,
+    here.map(({ id }) => id),
   );
   const of = new Map<JobId, string>();
   const fresh: NewVehicle[] = [];
-  const made = new Set<string>();
   const problems: InputProblem[] = [];
   for (const { id, job, at } of written) {
     const { vehicle } = job;
@@ -186,14 +198,9 @@ async function takeInVehicles(
     of.set(id, own.id);
     if (there) continue;
     if (vehicle.vin !== null) byVin.set(vehicle.vin, own);
-    made.add(own.id);
     fresh.push({ id: own.id, vehicle });
   }
   if (problems.length) throw new CasebookRefusal(problems);
-  await referred.holdVehicles(
-    db,
-    [...byVin.values()].flatMap(({ id }) => (made.has(id) ? [] : id)),
-  );
   return { vehicles: of, fresh };
 }
 

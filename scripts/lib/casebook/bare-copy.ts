@@ -28,12 +28,19 @@ export async function bareCopySeconds(databaseUrl: string): Promise<number> {
   try {
     const { rows } = await client.query<{ folder: string }>("select current_setting('data_directory') as folder");
     for (const table of TABLES) {
+      const columns = await client.query<{ list: string }>(
+        "select string_agg(quote_ident(column_name), ', ' order by ordinal_position) as list from information_schema.columns where table_schema = 'public' and table_name = $1 and is_generated = 'NEVER'",
+        [table],
+      );
+      const list = columns.rows[0]?.list;
       const file = `${rows[0]?.folder}/bare-copy`;
-      await client.query(`copy ${table} to '${file}'`);
+      await client.query(`copy ${table} (${list}) to '${file}'`);
       await client.query("begin");
-      await client.query(`create table bare_copy (like ${table} including defaults including indexes)`);
+      await client.query(
+        `create table bare_copy (like ${table} including defaults including generated including indexes)`,
+      );
       const begun = performance.now();
-      await client.query(`copy bare_copy from '${file}'`);
+      await client.query(`copy bare_copy (${list}) from '${file}'`);
       await client.query("savepoint copied");
       seconds += (performance.now() - begun) / 1000;
       await client.query("rollback");
