@@ -5,7 +5,7 @@ import type { ModuleName } from "@/core/codes";
 import type { Labels } from "@/core/words";
 import { groupsOf, type GroupKey } from "@/core/vehicle";
 import type { Vocabulary } from "@/server/db/book";
-import { readGroups } from "@/server/db/counters";
+import { readGroups } from "@/server/db/read-counters";
 import type { SpeakingFailure } from "@/server/db/known-failures";
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";

@@ -17,7 +17,7 @@ import {
   type Vocabulary,
 } from "@/server/db/book";
 import { readLearntRepairs, readRepairs } from "@/server/db/repairs";
-import { readFeatures, readGroups, readOutcomes, type Whose } from "@/server/db/counters";
+import { readFeatures, readGroups, readOutcomes, type Whose } from "@/server/db/read-counters";
 import { readSpeakingFailures, type SpeakingFailure } from "@/server/db/known-failures";
 import { listModules } from "@/server/db/modules";
 import { hasOtherShops } from "@/server/db/other-shops";

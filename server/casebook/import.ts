@@ -2,7 +2,7 @@ import "server-only";
 import { isDeepStrictEqual } from "node:util";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
-import { countAlone, countTogether } from "@/server/db/counters";
+import { countAlone, countTogether } from "@/server/db/count-locks";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { mayHoldReferences } from "@/server/db/references";
 import { Breath } from "./breath";

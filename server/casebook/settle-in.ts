@@ -1,5 +1,5 @@
 import "server-only";
-import { addNextWaiting } from "@/server/db/counters";
+import { addNextWaiting } from "@/server/db/counters-waiting";
 import { keepOfPattern } from "@/server/db/known-failure-counts";
 import { knownFailureKeys } from "@/server/db/known-failures";
 import { inTransaction, pool } from "@/server/db/pool";

@@ -3,7 +3,7 @@ import { entryText, recordOf, ruleOf, type EntryBody, type WrittenEntry } from "
 import { asJobId, type JobId } from "@/core/ids";
 import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
 import { may } from "@/server/auth/rights";
-import { countTogether } from "@/server/db/counters";
+import { countTogether } from "@/server/db/count-locks";
 import { readFacts } from "@/server/db/facts";
 import { unknownWord } from "@/server/db/known-words";
 import { writeRecord } from "@/server/db/job-record";

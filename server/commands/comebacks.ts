@@ -5,7 +5,7 @@ import type { Recency } from "@/core/case";
 import type { EntryBody } from "@/core/entries";
 import { asJobId } from "@/core/ids";
 import { cameBack, COMEBACKS, partsAsTheyStand, rungOfJob, unsettles, type Comeback, type JobFacts } from "@/core/job";
-import { countTogether } from "@/server/db/counters";
+import { countTogether } from "@/server/db/count-locks";
 import { readFacts } from "@/server/db/facts";
 import { lockJob, setComebackOf, setJobStanding, type JobRow } from "@/server/db/jobs";
 import { keepCounters } from "@/server/book/keep";

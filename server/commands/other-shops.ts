@@ -1,6 +1,6 @@
 import "server-only";
 import Joi from "joi";
-import { countAlone } from "@/server/db/counters";
+import { countAlone } from "@/server/db/count-locks";
 import { deleteOtherShop, findOtherShop, weighOtherShop, type OtherShopFound } from "@/server/db/other-shops";
 import { uuid } from "@/server/input";
 import { letOthersSpeakAnew, letSpeak, silence, speakingFor } from "@/server/other-shops/apply";

@@ -21,7 +21,7 @@ import {
 import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { key, line } from "@/server/input";
 import { recount } from "@/server/book/keep";
-import { countAlone } from "@/server/db/counters";
+import { countAlone } from "@/server/db/count-locks";
 import type { Command } from "./command";
 import { freeKey, keyOf } from "./free-key";
 import { refuse, refuseInput } from "./refusal";

@@ -1,7 +1,7 @@
 import "server-only";
 import type { TrialSum } from "@/core/book";
 import type { GroupKey } from "@/core/vehicle";
-import type { Whose } from "./counters";
+import type { Whose } from "./read-counters";
 import type { Db } from "./pool";
 import { many } from "./rows";
 

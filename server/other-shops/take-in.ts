@@ -11,7 +11,7 @@ import type { SpooledCasebook } from "@/server/casebook/spool";
 import type { CommandContext } from "@/server/commands/command";
 import { readVocabulary } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
-import { countAlone } from "@/server/db/counters";
+import { countAlone } from "@/server/db/count-locks";
 import { deleteJobsOfOtherShop, findOtherShopCalled, keepOtherShop } from "@/server/db/other-shops";
 import type { Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";

@@ -18,7 +18,7 @@ import { EVERY_JOB, findLikeJobs, readFeatureJobs, readLikeJobs } from "@/server
 import type { Db } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { othersSpeak } from "@/server/book/load";
-import type { Whose } from "@/server/db/counters";
+import type { Whose } from "@/server/db/read-counters";
 import { readTrials } from "@/server/db/trials";
 import { outcomeText } from "./outcome";
 
