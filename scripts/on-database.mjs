@@ -13,7 +13,7 @@ await run(async () => {
   if (!readSettings().databaseUrl) await ensureDebianPackages(["postgresql"]);
   await ensureModules();
   process.exitCode = await withDatabase(async (databaseUrl) => {
-    const { code } = await finishTypescript(`scripts/${program}.ts`, args, { DATABASE_URL: databaseUrl });
+    const { code } = await finishTypescript(`scripts/${program}.ts`, args, { DATABASE_URL: databaseUrl, DATABASE_DIRECT_URL: "" });
     return code;
   });
 });

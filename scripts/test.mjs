@@ -14,7 +14,7 @@ const args = process.argv.slice(2);
 await run(async () => {
   requireNode();
   const { dataDir } = readSettings();
-  await ensureDebianPackages(["postgresql", "chromium", "chromium-driver"]);
+  await ensureDebianPackages(["postgresql", "chromium", "chromium-driver", "nginx", "pgbouncer"]);
   await ensureModules();
   if (needPages(args)) await ensureBuild();
   const folder = join(dataDir, "test");

@@ -21,3 +21,6 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
     throw new Error("VEHICLE_INTERFACE_URL must begin with http:// or https://");
   return { databaseUrl, databaseDirectUrl, vehicleInterfaceUrl };
 }
+
+/** Whether a pooler stands between, that gives a connection to whoever has a transaction: nothing may be kept on one for later. */
+export const isPooled = ({ databaseUrl, databaseDirectUrl }: Settings): boolean => databaseUrl !== databaseDirectUrl;

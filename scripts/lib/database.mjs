@@ -26,6 +26,7 @@ export function addresses(settings, cluster, name) {
 export function prepareDatabase({ databaseUrl, ownerUrl, isOurs }, demo) {
   return finishTypescript("scripts/prepare-database.ts", demo ? ["--demo"] : [], {
     DATABASE_URL: ownerUrl,
+    DATABASE_DIRECT_URL: "",
     APPLICATION_DATABASE_URL: databaseUrl,
     APPLICATION_USER_IS_OURS: isOurs ? "1" : "0",
   });

@@ -18,6 +18,8 @@ const PROBES = {
   postgresql: () => postgresPrograms() !== null,
   chromium: () => existsSync("/usr/bin/chromium"),
   "chromium-driver": () => existsSync("/usr/bin/chromedriver"),
+  nginx: () => existsSync("/usr/sbin/nginx"),
+  pgbouncer: () => existsSync("/usr/sbin/pgbouncer"),
 };
 
 /** This very machine: what it has, and how to become root on it. */
@@ -25,7 +27,7 @@ const HERE = { has: (name) => PROBES[name](), asRoot: rootPrefix };
 
 /**
  * Installs those of Debian's packages that are missing.
- * @param {("postgresql" | "chromium" | "chromium-driver")[]} names
+ * @param {("postgresql" | "chromium" | "chromium-driver" | "nginx" | "pgbouncer")[]} names
  * @param {{ has: (name: string) => boolean, asRoot: () => Promise<string[] | null> }} [machine]
  * @throws {Stop} where a package is missing and may not or cannot be installed
  */

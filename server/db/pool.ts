@@ -1,6 +1,6 @@
 import "server-only";
 import pg from "pg";
-import { settings } from "@/server/settings";
+import { isPooled, settings } from "@/server/settings";
 import { bookMayHaveChanged } from "./book-news";
 
 const BIGINT_OID = 20;
@@ -23,31 +23,51 @@ const LOCK_MS = 20_000;
 const STATEMENT_MS = 60_000;
 const IDLE_TRANSACTION_MS = 120_000;
 
+const ENDS_OF_WAITS = {
+  lock_timeout: LOCK_MS,
+  statement_timeout: STATEMENT_MS,
+  idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
+};
+
 // One of each for the whole process, also when the development server loads this module again.
 const kept: typeof globalThis & { deadEndsPool?: pg.Pool; deadEndsWriters?: pg.Pool } = globalThis;
 
 /** The pool, made on first use: a build needs no database. */
 export function pool(): pg.Pool {
-  kept.deadEndsPool ??= makePool();
+  kept.deadEndsPool ??= makePool(isPooled(settings()) ? { query_timeout: STATEMENT_MS } : ENDS_OF_WAITS);
   return kept.deadEndsPool;
 }
 
 /** Connections for transactions. */
 function writers(): pg.Pool {
-  kept.deadEndsWriters ??= makePool();
+  kept.deadEndsWriters ??= makePool(isPooled(settings()) ? {} : ENDS_OF_WAITS);
   return kept.deadEndsWriters;
 }
 
-function makePool(): pg.Pool {
+/** Behind a pooler the next query is another connection's: one that was prepared there under a name is not known here. */
+class NamelessClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    const ask = this.query.bind(this) as (...asked: unknown[]) => unknown;
+    Object.assign(this, { query: (first: unknown, ...more: unknown[]) => ask(withoutName(first), ...more) });
+  }
+}
+
+function withoutName(asked: unknown): unknown {
+  const isQuery = typeof asked === "object" && asked !== null && "name" in asked && "text" in asked;
+  return isQuery && !("submit" in asked) ? { ...asked, name: undefined } : asked;
+}
+
+/** @param ends of waits: a pooler takes none for a connection; behind one a transaction sets its own, and a read has its end here */
+function makePool(ends: pg.PoolConfig): pg.Pool {
   const made = new pg.Pool({
     connectionString: settings().databaseUrl,
     max: MOST_CONNECTIONS,
     application_name: "dead-ends",
     keepAlive: true,
     connectionTimeoutMillis: CONNECTION_MS,
-    lock_timeout: LOCK_MS,
-    statement_timeout: STATEMENT_MS,
-    idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
+    ...(isPooled(settings()) ? { Client: NamelessClient } : {}),
+    ...ends,
   });
   // A connection that breaks while idle is replaced on the next use; without a listener it would end the process.
   made.on("error", () => {});
@@ -79,12 +99,16 @@ export async function takeTheTimeItNeeds(db: Db): Promise<void> {
   await db.query("set local idle_in_transaction_session_timeout = 0");
 }
 
+const BEGIN_POOLED = `begin; ${Object.entries(ENDS_OF_WAITS)
+  .map(([name, ms]) => `set local ${name} = ${ms}`)
+  .join("; ")}`;
+
 /** Runs `work` in one transaction: all of it is kept, or nothing where it throws. */
 export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
   const client = await writers().connect();
   let broken = false;
   try {
-    await client.query("begin");
+    await client.query(isPooled(settings()) ? BEGIN_POOLED : "begin");
     const result = await work(client);
     await client.query("commit");
     bookMayHaveChanged();

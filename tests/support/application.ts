@@ -14,22 +14,30 @@ export class Application {
     private readonly process: ChildProcess,
   ) {}
 
-  static async start(databaseUrl: string, port?: number): Promise<Application> {
-    const at = port ?? (await freePort());
+  /** @param pooler the address of the same database behind a pooler */
+  static async start(databaseUrl: string, pooler?: string): Promise<Application> {
+    const at = await freePort();
     const args = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(at)];
     const env = {
       ...process.env,
-      DATABASE_URL: asApplication(databaseUrl),
+      DATABASE_URL: pooler ?? asApplication(databaseUrl),
+      DATABASE_DIRECT_URL: asApplication(databaseUrl),
       NODE_ENV: "production" as const,
       NEXT_TELEMETRY_DISABLED: "1",
     };
-    const child = spawn(process.execPath, args, { env, stdio: "ignore" });
+    const child = spawn(process.execPath, args, { env, stdio: process.env.SHOW_LOG ? ["ignore", "ignore", "inherit"] : "ignore" });
     const application = new Application(`http://127.0.0.1:${at}`, child);
     await waitUntilHealthy(application.origin);
     return application;
   }
 
+  /** As a machine that loses its power. */
+  kill(): void {
+    this.process.kill("SIGKILL");
+  }
+
   async stop(): Promise<void> {
+    if (this.process.exitCode !== null || this.process.signalCode !== null) return;
     const ended = new Promise((done) => this.process.once("exit", done));
     this.process.kill("SIGTERM");
     // A browser keeps its connections open, and the server waits for them.
