@@ -13,7 +13,10 @@ await run(async () => {
   if (!readSettings().databaseUrl) await ensureDebianPackages(["postgresql"]);
   await ensureModules();
   process.exitCode = await withDatabase(async (databaseUrl) => {
-    const { code } = await finishTypescript(`scripts/${program}.ts`, args, { DATABASE_URL: databaseUrl, DATABASE_DIRECT_URL: "" });
+    const { code } = await finishTypescript(`scripts/${program}.ts`, args, {
+      DATABASE_URL: databaseUrl,
+      DATABASE_DIRECT_URL: "",
+    });
     return code;
   });
 });

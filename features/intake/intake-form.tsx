@@ -6,10 +6,10 @@ import type { Symptom } from "@/core/case";
 import { CodesField, writtenCodes, type CodeDraft } from "@/features/shared/codes-field";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
+import { NO_WORDS, useShopWords } from "@/features/shared/shop-words";
 import { SymptomPicker } from "@/features/shared/symptom-picker";
 import { useCommand } from "@/features/shared/use-command";
 import { odometerInput, type UnitSystem } from "@/features/shared/format";
-import type { Vocabulary } from "@/server/db/book";
 import type { ModelChoices } from "@/server/db/catalogue";
 import type { SeenVehicle } from "@/server/db/vehicles";
 import { useKeptForm } from "@/features/shared/kept-form";
@@ -24,7 +24,7 @@ import { PriorWorkList } from "./prior-work-list";
 import { ArrivingVehicle, arrivalInput, NO_ARRIVAL } from "./arriving-vehicle";
 
 interface IntakeFormProps {
-  readonly words: Vocabulary;
+  readonly wordsVersion: string;
   readonly models: readonly ModelChoices[];
   readonly lately: readonly SeenVehicle[];
   readonly units: UnitSystem;
@@ -45,8 +45,9 @@ const EMPTY = {
 };
 
 /** The vehicle, the customer's words, what it does and when, and the codes if there are any. */
-export function IntakeForm({ words, models, lately, units, timeZone, mayAddWords, modules }: IntakeFormProps) {
+export function IntakeForm({ wordsVersion, models, lately, units, timeZone, mayAddWords, modules }: IntakeFormProps) {
   const router = useRouter();
+  const words = useShopWords(wordsVersion, NO_WORDS);
   const { send, busy, problems, message } = useCommand(commandPath("open-job"));
   const form = useKeptForm("intake", EMPTY);
   const [arrival, setArrival] = form.field("arrival");

@@ -5,6 +5,7 @@ import type { PersonId } from "@/core/ids";
 import type { Right } from "@/server/auth/rights";
 import type { Site } from "@/server/db/sites";
 import type { JobSheet } from "@/server/views/job-sheet";
+import { useShopWords } from "@/features/shared/shop-words";
 import { BeenHere, ClosedRoads } from "./been-here";
 import { Bypasses } from "./bypasses";
 import { DoNext } from "./do-next";
@@ -37,7 +38,11 @@ interface JobPageProps {
  */
 export function JobPage({ sheet, site, rights, me }: JobPageProps) {
   const { dialog, open, close } = useDialog();
-  const value = useMemo(() => ({ sheet, site, rights, me, open, close }), [sheet, site, rights, me, open, close]);
+  const words = useShopWords(sheet.wordsVersion, sheet.words);
+  const value = useMemo(
+    () => ({ sheet: { ...sheet, words }, site, rights, me, open, close }),
+    [sheet, words, site, rights, me, open, close],
+  );
   return (
     <JobPageProvider value={value}>
       <LiveJob jobId={sheet.job.id} version={sheet.job.version} />

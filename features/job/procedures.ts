@@ -1,31 +1,18 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useVersioned, Versioned } from "@/features/shared/versioned";
 import type { FindableProcedure } from "@/server/views/procedures";
 import { useJobPage } from "./job-context";
 
-interface Loaded {
-  readonly version: string;
-  readonly procedures: Promise<readonly FindableProcedure[]>;
+interface Answer {
+  readonly procedures: readonly FindableProcedure[];
 }
 
-let loaded: Loaded | null = null;
+const book = new Versioned<Answer>("/api/v1/procedures");
 
-/** The book's procedures: fetched once for each version of them, after a lost connection once more. */
-export function fetchProcedures(version: string): Promise<readonly FindableProcedure[]> {
-  if (loaded?.version !== version) {
-    const procedures = fetch("/api/v1/procedures").then(async (response) => {
-      if (!response.ok) throw new Error(`procedures: ${response.status}`);
-      const answer: { readonly procedures: readonly FindableProcedure[] } = await response.json();
-      return answer.procedures;
-    });
-    loaded = { version, procedures };
-    procedures.catch(() => {
-      if (loaded?.procedures === procedures) loaded = null;
-    });
-  }
-  return loaded.procedures;
-}
+/** The book's procedures. */
+export const fetchProcedures = async (version: string): Promise<readonly FindableProcedure[]> =>
+  (await book.fetch(version)).procedures;
 
 interface Procedures {
   /** null while they are on their way. */
@@ -36,26 +23,6 @@ interface Procedures {
 
 /** The procedures that this job may use. */
 export function useProcedures(): Procedures {
-  const { proceduresVersion: version } = useJobPage().sheet;
-  const [procedures, setProcedures] = useState<readonly FindableProcedure[] | null>(null);
-  const [failed, setFailed] = useState(false);
-  const [tries, setTries] = useState(0);
-  useEffect(() => {
-    let over = false;
-    fetchProcedures(version).then(
-      (all) => !over && setProcedures(all),
-      () => !over && setFailed(true),
-    );
-    return () => {
-      over = true;
-    };
-  }, [version, tries]);
-  return {
-    procedures,
-    failed: failed && procedures === null,
-    tryAgain: () => {
-      setFailed(false);
-      setTries(tries + 1);
-    },
-  };
+  const { value, failed, tryAgain } = useVersioned(book, useJobPage().sheet.proceduresVersion);
+  return { procedures: value && value.procedures, failed, tryAgain };
 }

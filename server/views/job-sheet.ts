@@ -36,6 +36,7 @@ import {
   loadVocabulary,
   proceduresByKey,
   proceduresVersion,
+  wordsVersion,
 } from "@/server/book/load";
 import { spokenOutlook } from "@/server/outlook/keep";
 import { remembered } from "@/server/remembered";
@@ -49,6 +50,7 @@ import { estimateViews, type EstimateView } from "./repair";
 import { proofView, type ProofView } from "./proof";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
 import { currentCause, trailMap, type TrailMapView } from "./trail-map";
+import { wordsNamedIn } from "./words-named";
 
 /** The control modules that somebody may have read. */
 export interface ModuleChoices {
@@ -115,7 +117,9 @@ export interface JobSheet {
   readonly questions: readonly { readonly condition: string; readonly label: string }[];
   /** What such vehicles are known for, as it stands to this one. */
   readonly knownFor: readonly KnownForLine[];
+  /** The words that stand on this sheet; all of them are asked for when they are needed (`GET /api/v1/words`). */
   readonly words: Vocabulary;
+  readonly wordsVersion: string;
   readonly colleagues: readonly Person[];
   /** The market it was built for, with what lies elsewhere in such ones; null where nothing is known to. */
   readonly market: { readonly name: string; readonly matters: string } | null;
@@ -145,7 +149,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
   const codes = facts.codes.map(({ code }) => code);
   const procedures = await proceduresByKey(db);
   const minutes = trail.reduce((sum, entry) => sum + entry.minutes, 0);
-  return {
+  const sheet = {
     ...conclusions(facts, labels),
     job,
     askOn: job.askOn,
@@ -156,7 +160,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
       facts,
       trail.map((entry) => ({ seq: entry.seq, kind: entry.body.kind, minutes: entry.minutes })),
     ),
-    words,
+    wordsVersion: await wordsVersion(db),
     like: said.like,
     deadEnds: said.deadEnds,
     estimates: estimateViews(facts, looks, labels),
@@ -187,6 +191,7 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     instruments,
     colleagues: colleagues.filter(({ active }) => active),
   };
+  return { ...sheet, words: wordsNamedIn(words, sheet) };
 }
 
 const unanswered = ({ coverage }: JobFacts) =>

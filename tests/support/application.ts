@@ -25,7 +25,10 @@ export class Application {
       NODE_ENV: "production" as const,
       NEXT_TELEMETRY_DISABLED: "1",
     };
-    const child = spawn(process.execPath, args, { env, stdio: process.env.SHOW_LOG ? ["ignore", "ignore", "inherit"] : "ignore" });
+    const child = spawn(process.execPath, args, {
+      env,
+      stdio: process.env.SHOW_LOG ? ["ignore", "ignore", "inherit"] : "ignore",
+    });
     const application = new Application(`http://127.0.0.1:${at}`, child);
     await waitUntilHealthy(application.origin);
     return application;

@@ -18,6 +18,7 @@ const vehicleFields = {
   vin: orNull(text),
   engine: orNull(text),
 };
+const wordFields = { key: text, label: text, "also?": listOf(text) };
 const tally = object({ added: whole, unchanged: whole, updated: whole });
 
 /** The shapes that answers are made of, by name: JSON Schema 2020-12. What comes in is described by its own Joi schema. */
@@ -244,6 +245,12 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     problems: listOf(ref("inputProblem")),
   }),
   otherShop: object({ id: text, name: text, weight: number, jobs: whole, broughtAt: text }),
+  words: object({
+    symptoms: listOf(object({ ...wordFields, system: text })),
+    conditions: listOf(object({ ...wordFields, topic: text })),
+    components: listOf(object({ ...wordFields, system: text })),
+    failures: listOf(object(wordFields)),
+  }),
   longWork: object({
     id: text,
     kind: text,

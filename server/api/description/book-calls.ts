@@ -151,6 +151,13 @@ export const BOOK_CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/words",
+    summary: "Every word of the shop, with the other words people use for it; an ETag for each version of them",
+    right: "shop.read",
+    answer: ref("words"),
+  },
+  {
+    method: "get",
     path: "/api/v1/long-work",
     summary: "Long work of this shop that is under way, and what ended in the last 24 hours, the latest first",
     right: "book.edit",

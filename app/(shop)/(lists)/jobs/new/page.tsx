@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { IntakeForm } from "@/features/intake/intake-form";
 import { requireActor } from "@/server/auth/page";
 import { may } from "@/server/auth/rights";
-import { readVocabulary } from "@/server/db/book";
+import { wordsVersion } from "@/server/book/load";
 import { pool } from "@/server/db/pool";
 import { listModules } from "@/server/db/modules";
 import { modelChoices } from "@/server/db/catalogue";
@@ -13,15 +13,15 @@ export const metadata: Metadata = { title: "Open a job" };
 export default async function NewJobPage() {
   const { actor, site } = await requireActor("job.open");
   const db = pool();
-  const [words, models, lately, modules] = await Promise.all([
-    readVocabulary(db),
+  const [version, models, lately, modules] = await Promise.all([
+    wordsVersion(db),
     modelChoices(db),
     lastVehicles(db),
     listModules(db),
   ]);
   return (
     <IntakeForm
-      words={words}
+      wordsVersion={version}
       models={models}
       lately={lately}
       units={site.unitSystem}
