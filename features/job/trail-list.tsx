@@ -4,8 +4,8 @@ import { useState } from "react";
 import type { EntryView } from "@/server/views/trail";
 import { useStored } from "@/features/shared/stored";
 import { Section } from "@/ui/section";
-import { useJobPage } from "./job-context";
 import { TrailEntry } from "./trail-entry";
+import { useWholeTrail } from "./whole-trail";
 
 /** What one may want to see of a trail alone. */
 const SHOWN: readonly {
@@ -32,17 +32,24 @@ const MOST_AT_ONCE = 30;
 
 /** The dated record, entry after entry; what was taken back stays, struck. */
 export function TrailList() {
-  const { trail } = useJobPage().sheet;
+  const { entries, missing, fetchMissing, failed } = useWholeTrail();
   // A way of looking that somebody chose is kept on this machine: the next job is shown in the same way.
   const [shown, setShown] = useStored("trail-shown");
   const [order, setOrder] = useStored("trail-order");
   const [whole, setWhole] = useState(false);
   const kinds = SHOWN.find(({ value }) => value === shown)?.kinds ?? [];
-  const chosen = trail.filter(({ kind, isOpen }) =>
+  const chosen = entries.filter(({ kind, isOpen }) =>
     shown === "open" ? isOpen : !kinds.length || kinds.includes(kind),
   );
   const folded = whole ? 0 : Math.max(0, chosen.length - MOST_AT_ONCE);
   const latest = chosen.slice(folded);
+  const showAll = () => {
+    setWhole(true);
+    if (missing) fetchMissing();
+  };
+  const earlier = folded + missing > 0 && (
+    <Earlier count={folded + missing} isOfAll={kinds.length > 0 && missing > 0} failed={failed} onShow={showAll} />
+  );
   return (
     <Section
       title="Trail"
@@ -61,7 +68,7 @@ export function TrailList() {
         </span>
       }
     >
-      {folded > 0 && order !== "first" && <Earlier count={folded} onShow={() => setWhole(true)} />}
+      {order !== "first" && earlier}
       {chosen.length === 0 && (
         <p className="py-2 text-ink-soft">
           {shown === "open" ? "Nothing on it is open." : "Nothing of this kind yet."}
@@ -72,20 +79,32 @@ export function TrailList() {
           <TrailEntry key={entry.seq} entry={entry} />
         ))}
       </ol>
-      {folded > 0 && order === "first" && <Earlier count={folded} onShow={() => setWhole(true)} />}
+      {order === "first" && earlier}
     </Section>
   );
 }
 
-function Earlier({ count, onShow }: { readonly count: number; readonly onShow: () => void }) {
+interface EarlierProps {
+  readonly count: number;
+  /** It counts entries of every kind, of which some are of the kind that is shown. */
+  readonly isOfAll: boolean;
+  readonly failed: boolean;
+  readonly onShow: () => void;
+}
+
+function Earlier({ count, isOfAll, failed, onShow }: EarlierProps) {
+  const words = count === 1 ? "One earlier entry" : `${count} earlier entries`;
   return (
-    <button
-      type="button"
-      onClick={onShow}
-      className="no-print min-h-11 underline decoration-rule-strong underline-offset-4 hover:decoration-ink"
-    >
-      {count === 1 ? "One earlier entry" : `${count} earlier entries`}
-    </button>
+    <div className="no-print">
+      <button
+        type="button"
+        onClick={onShow}
+        className="min-h-11 underline decoration-rule-strong underline-offset-4 hover:decoration-ink"
+      >
+        {isOfAll ? `${words} of every kind` : words}
+      </button>
+      {failed && <p role="alert">They could not be fetched: no connection. Press again when it is back.</p>}
+    </div>
   );
 }
 

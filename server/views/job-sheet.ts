@@ -50,6 +50,7 @@ import { estimateViews, type EstimateView } from "./repair";
 import { proofView, type ProofView } from "./proof";
 import { entryViews, withCountedMinutes, type EntryView } from "./trail";
 import { currentCause, trailMap, type TrailMapView } from "./trail-map";
+import { SENT_AT_ONCE } from "./whole-trail";
 import { wordsNamedIn } from "./words-named";
 
 /** The control modules that somebody may have read. */
@@ -91,7 +92,9 @@ export interface JobSheet {
   readonly askOn: string | null;
   readonly cameBack: boolean;
   readonly map: TrailMapView;
+  /** Its latest entries, oldest first; how many more there are (`GET /api/v1/jobs/{id}/trail`). */
   readonly trail: readonly EntryView[];
+  readonly earlierEntries: number;
   readonly advice: AdviceView;
   readonly like: readonly LikeJobView[];
   readonly deadEnds: readonly DeadEndView[];
@@ -186,7 +189,8 @@ export async function loadJobSheet(site: Site, id: JobId): Promise<JobSheet | nu
     questions: said.questions.map((condition) => ({ condition, label: labels.condition(condition) })),
     symptoms: facts.symptoms.map((symptom) => symptomText(labels, symptom)),
     map: trailMap(trail, { odds, named, roads, labels, current: currentCause(merged) }),
-    trail: entryViews(trail, files, labels, facts),
+    trail: entryViews(trail, files, labels, facts).slice(-SENT_AT_ONCE),
+    earlierEntries: Math.max(0, trail.length - SENT_AT_ONCE),
     advice,
     instruments,
     colleagues: colleagues.filter(({ active }) => active),

@@ -64,17 +64,19 @@ export function trailMap(
   trail: readonly EntryWithOdds[],
   { odds: now, named: suspects, roads, labels, current }: Now,
 ): TrailMapView {
-  const recorded = trail.flatMap((entry) => {
-    const { seq, body, odds, minutes } = entry;
-    if (!odds) return [];
-    return {
-      seq,
-      label: entryShortText(labels, body),
-      title: entryText(labels, body),
-      minutes,
-      odds: renamedOdds(odds, current),
-    };
-  });
+  const recorded = thinned(
+    trail.flatMap((entry) => {
+      const { seq, body, odds, minutes } = entry;
+      if (!odds) return [];
+      return {
+        seq,
+        label: entryShortText(labels, body),
+        title: entryText(labels, body),
+        minutes,
+        odds: renamedOdds(odds, current),
+      };
+    }),
+  );
   const last = recorded.at(-1);
   const bookChanged = last !== undefined && oddsDiffer(last.odds, now);
   const today = { seq: NOW_SEQ, label: "now", title: "The book has changed since", minutes: 0, odds: now };
@@ -94,6 +96,29 @@ export function trailMap(
     })),
     roads: map.roads.map((road) => ({ ...road, name: roadName(road, labels), closedText: closedText(road) })),
   };
+}
+
+/** More crossings than these nobody tells apart. */
+const MOST_CROSSINGS = 120;
+
+interface Stop {
+  readonly minutes: number;
+  readonly odds: OddsRecord;
+}
+
+/** Of a long trail the entries that moved a road, the first and the last; the minutes of the others count with the next one that stays. */
+function thinned<Each extends Stop>(stops: readonly Each[]): readonly Each[] {
+  if (stops.length <= MOST_CROSSINGS) return stops;
+  const kept: Each[] = [];
+  let minutes = 0;
+  for (const [at, stop] of stops.entries()) {
+    minutes += stop.minutes;
+    const before = kept.at(-1);
+    if (before && at < stops.length - 1 && !oddsDiffer(before.odds, stop.odds)) continue;
+    kept.push({ ...stop, minutes });
+    minutes = 0;
+  }
+  return kept;
 }
 
 /** No entry has it. */

@@ -17,6 +17,7 @@ import { deadEnds, likeJobs } from "./been-here";
 import { loadClosedJobs } from "./closed-jobs";
 import { loadFloor } from "./floor";
 import { loadJobSheet } from "./job-sheet";
+import { loadTrail } from "./whole-trail";
 
 givenDatabase();
 let lead: Actor;
@@ -32,16 +33,18 @@ const open = (more: Record<string, unknown> = {}, vehicle: Record<string, unknow
   OpenJob.open(technician, { vehicle: { ...VEHICLE, plate: `T ${++plates}`, ...vehicle }, ...more });
 const LOW_POWER = { symptoms: [{ key: "low-power", conditions: ["uphill"] }] };
 
+const LEAK = {
+  procedure: "leak-test",
+  outcome: "high",
+  minutes: 12,
+  readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
+};
+
 /** A job worked to its end: a sensor in vain, then the hose, proved on the road. */
 async function worked(more: Record<string, unknown> = {}, vehicle: Record<string, unknown> = {}): Promise<OpenJob> {
   const job = await open({ ...LOW_POWER, ...more }, vehicle);
   await job.record("record-part", part("boost-sensor", "reads-wrong", "no-change"));
-  await job.record("record-test", {
-    procedure: "leak-test",
-    outcome: "high",
-    minutes: 12,
-    readings: [{ label: "", reading: { value: 0.4, unit: "bar" } }],
-  });
+  await job.record("record-test", LEAK);
   await job.record("record-part", part("boost-hose", "split", "fixed"));
   await job.record("record-finding", { result: "root-cause", causes: [{ component: "boost-hose", failure: "split" }] });
   await job.record("record-proof", { step: "road-test", result: "held", minutes: 20, conditions: ["uphill"] });
@@ -231,4 +234,18 @@ test("the odds of a job are the same on its sheet, on the map, on the floor and 
   const after = await everywhere();
   expect(after.map.bookChanged).toBe(true);
   expect(after.map.crossings.at(-1)?.label).toBe("now");
+});
+
+test("of a long trail a sheet brings the latest entries and a map of those that moved a road; all of them can be asked for", async () => {
+  const job = await open(LOW_POWER);
+  for (let at = 0; at < 130; at++) await job.record("record-note", { text: `seen ${at}` });
+  await job.record("record-test", LEAK);
+  const sheet = await loadJobSheet(site, job.id);
+  expect([sheet?.trail.length, sheet?.earlierEntries]).toEqual([100, 33]);
+  expect(sheet?.trail.at(-1)?.seq).toBe(133);
+  const whole = await loadTrail(job.id);
+  expect(whole.map(({ seq }) => seq)).toEqual(Array.from({ length: 133 }, (_, at) => at + 1));
+  expect(whole.slice(-100)).toEqual(sheet?.trail);
+  // A note moves nothing: the road goes by it.
+  expect(sheet?.map.crossings.map(({ seq }) => seq)).toEqual([1, 2, 133]);
 });

@@ -16,7 +16,7 @@ export function WithdrawDialog({ seq }: { readonly seq: number }) {
   return (
     <JobForm
       title="Take an entry back"
-      lead={entry?.text ?? ""}
+      lead={entry?.text ?? `Entry ${seq}`}
       command={command}
       form={form}
       fields={["reason"]}

@@ -245,6 +245,28 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     problems: listOf(ref("inputProblem")),
   }),
   otherShop: object({ id: text, name: text, weight: number, jobs: whole, broughtAt: text }),
+  trail: object({
+    entries: listOf(
+      object({
+        seq: whole,
+        at: text,
+        by: text,
+        byId: text,
+        kind: text,
+        text,
+        minutes: number,
+        total: number,
+        isOpen: flag,
+        mark: oneOf(["holds", "fails", "in vain", "unsure", null]),
+        corrects: orNull(whole),
+        correctedBy: orNull(whole),
+        takenBackBy: orNull(text),
+        details: listOf(text),
+        files: listOf(object({ id: text, name: text, mediaType: text, by: text, byId: text })),
+        trace: orNull({ type: "object" }),
+      }),
+    ),
+  }),
   words: object({
     symptoms: listOf(object({ ...wordFields, system: text })),
     conditions: listOf(object({ ...wordFields, topic: text })),

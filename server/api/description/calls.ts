@@ -78,6 +78,14 @@ export const CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/jobs/{id}/trail",
+    summary: "Every entry of a job, oldest first, by its key or its id",
+    right: "shop.read",
+    answer: ref("trail"),
+    errors: [404],
+  },
+  {
+    method: "get",
     path: "/api/v1/ask",
     summary: "One field over the book: what is what in a question, and what the shop knows of it",
     right: "shop.read",
