@@ -6,6 +6,7 @@ import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
 import type { WorkAnswer } from "@/server/api/long-work";
 import { ChooseOne, type Choice } from "@/ui/choices";
 import { FileButton } from "@/ui/file-button";
+import { Progress } from "@/ui/progress";
 import { WEIGHTS } from "./other-shops";
 import { RefusedView } from "./outcome-view";
 import { sendCasebook } from "./send-casebook";
@@ -113,7 +114,7 @@ function SendingView({ name, share }: Sending) {
   return (
     <div className="flex flex-col gap-1">
       <p role="status">{words}. Stay on this page until it is there.</p>
-      <progress aria-label={words} className="h-3 w-full accent-spruce" value={share} max={1} />
+      <Progress label={words} share={share} />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
 import type { WorkAnswer } from "@/server/api/long-work";
 import { Button } from "@/ui/button";
+import { Progress } from "@/ui/progress";
 import { Unfold } from "@/ui/unfold";
 import { nameOf, OutcomeView } from "./outcome-view";
 
@@ -50,12 +51,7 @@ function UnderWay({ work }: { readonly work: WorkAnswer }) {
       <p role="status">
         {words}. It goes on by itself, also when you leave this page; nothing of it counts before all of it is in.
       </p>
-      <progress
-        aria-label={words}
-        className="h-3 w-full accent-spruce"
-        value={work.of ? work.done / work.of : undefined}
-        max={1}
-      />
+      <Progress label={words} share={work.of ? work.done / work.of : undefined} />
       <CommandMessage message={stop.message} />
       <div>
         <Button look="quiet" busy={stop.busy} onClick={() => void stop.send({ id: work.id })}>
