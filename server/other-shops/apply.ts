@@ -1,9 +1,8 @@
 import "server-only";
-import { causeKey, CONDITION_TOPICS } from "@/core/book";
+import { isDeepStrictEqual } from "node:util";
+import { causeKey, CONDITION_TOPICS, type Cause, type Procedure } from "@/core/book";
 import type { PersonId } from "@/core/ids";
-import type { JobFacts } from "@/core/job";
 import { lessonOf } from "@/core/lesson";
-import { MOST_IN_MEMORY } from "@/server/book/keep";
 import { Breath } from "@/server/casebook/breath";
 import { readCurrentNames } from "@/server/casebook/current-names";
 import { importedJob } from "@/server/casebook/facts-of-job";
@@ -57,26 +56,44 @@ export interface Added {
 
 type Kept = Pick<OtherShopFound, "id" | "book">;
 
-/** Lets another shop's casebook speak: what of its book is missing here comes in under its name, and its jobs are counted apart. */
-export async function letSpeak(speaking: Speaking, shop: Kept, onProgress?: (jobs: number) => void): Promise<Added> {
-  const { db } = speaking;
-  const before = new Set((await readCauses(db)).map(({ key }) => key));
-  const translated = translate(bookOf(shop), {
+/** What another shop's casebook would say: its book in this shop's words, and what its jobs add up to. */
+export interface Speech {
+  readonly translated: Translated;
+  readonly counted: CountedJobs;
+}
+
+/** Works out what it would say, before anybody has to wait for that. */
+export async function prepareSpeech(counting: Counting, shop: Kept): Promise<Speech> {
+  const translated = await translatedBook(counting.db, shop);
+  return { translated, counted: await countJobs(counting, { ...shop, ...translated }) };
+}
+
+async function translatedBook(db: Db, shop: Kept): Promise<Translated> {
+  return translate(bookOf(shop), {
     vocabulary: await readVocabulary(db),
     names: await readCurrentNames(db),
     procedures: await readAllProcedures(db),
     repairs: new Set((await readRepairs(db)).map(causeKey)),
     patterns: await readKnownFailures(db),
   });
+}
+
+/**
+ * Lets another shop's casebook speak: what of its book is missing here comes in under its name, and its jobs are counted apart.
+ * @param prepared what was worked out before; where the book has moved since, it is worked out anew
+ */
+export async function letSpeak(speaking: Speaking, shop: Kept, prepared?: Speech): Promise<Added> {
+  const { db } = speaking;
+  const before = new Set((await readCauses(db)).map(({ key }) => key));
+  const translated = await translatedBook(db, shop);
+  const counted =
+    prepared && isDeepStrictEqual(prepared.translated, translated)
+      ? prepared.counted
+      : await countJobs(speaking, { ...shop, ...translated });
   await addToBook(speaking, shop.id, translated);
   await setSpoken(db, shop.id, translated.spoken);
-  let done = 0;
-  await countJobs(speaking, { id: shop.id, spoken: translated.spoken }, async (jobs) => {
-    const found = jobs.flatMap(({ finding }) => finding?.causes ?? []);
-    await ensureCauses(db, found, { id: speaking.by, at: speaking.now });
-    done += jobs.length;
-    onProgress?.(done);
-  });
+  await ensureCauses(db, counted.causes, { id: speaking.by, at: speaking.now });
+  await counted.sum.write(db, shop.id);
   const fresh = (await readCauses(db)).map(({ key }) => key).filter((key) => !before.has(key));
   await markAsOf(db, "cause", fresh, shop.id);
   const { words, procedures, repairs, patterns } = translated;
@@ -105,7 +122,7 @@ export async function letOthersSpeakAnew(speaking: Speaking, but: string | null 
 export async function countOthersAnew(counting: Counting): Promise<void> {
   for (const shop of await speakingShops(counting.db)) {
     await emptyCountersOf(counting.db, shop.id);
-    await countJobs(counting, shop);
+    await (await countJobs(counting, shop)).sum.write(counting.db, shop.id);
   }
 }
 
@@ -148,29 +165,37 @@ async function addToBook({ db, by, now }: Speaking, shop: string, added: Transla
 
 const AT_ONCE = 500;
 
+interface CountedJobs {
+  readonly sum: LessonSum;
+  /** Every cause that they found. */
+  readonly causes: readonly Cause[];
+}
+
+interface Counted extends Pick<OtherShopFound, "id" | "spoken"> {
+  /** Procedures that it brings and that are not here yet. */
+  readonly procedures?: readonly Procedure[];
+}
+
 async function countJobs(
   { db, currency }: Counting,
-  { id, spoken }: Pick<OtherShopFound, "id" | "spoken">,
-  onPage: (jobs: readonly JobFacts[]) => Promise<void> = async () => {},
-): Promise<void> {
+  { id, spoken, procedures: brought = [] }: Counted,
+): Promise<CountedJobs> {
   const names = namesSpoken(spoken, await readCurrentNames(db));
-  const procedures = new Map((await readAllProcedures(db)).map((each) => [each.key, knownProcedure(each)]));
+  const all = [...(await readAllProcedures(db)), ...brought];
+  const procedures = new Map(all.map((each) => [each.key, knownProcedure(each)]));
   const sum = new LessonSum();
+  const causes = new Map<string, Cause>();
   const breath = new Breath();
   for (let after: string | undefined = ""; after !== undefined;) {
     const page = await jobsOfOtherShop(db, id, { after, most: AT_ONCE });
-    const jobs = page.map(({ body, returned }): JobFacts => {
+    for (const { body, returned } of page) {
       // It was checked when it came.
       const job = jobSpoken(body as CasebookJob, spoken, names);
-      return { ...importedJob(job, procedures, currency).facts, returned };
-    });
-    await onPage(jobs);
-    for (const facts of jobs) {
-      sum.add(lessonOf(facts), 1);
+      for (const cause of job.finding?.causes ?? []) causes.set(causeKey(cause), cause);
+      sum.add(lessonOf({ ...importedJob(job, procedures, currency).facts, returned }), 1);
       await breath.take();
     }
-    if (sum.size > MOST_IN_MEMORY) await sum.write(db, id);
     after = page.at(-1)?.key;
   }
-  await sum.write(db, id);
+  return { sum, causes: [...causes.values()] };
 }

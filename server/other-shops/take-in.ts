@@ -13,10 +13,10 @@ import { readVocabulary } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
 import { countAlone } from "@/server/db/count-locks";
 import { deleteJobsOfOtherShop, findOtherShopCalled, keepOtherShop } from "@/server/db/other-shops";
-import type { Db } from "@/server/db/pool";
+import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
 import { validate } from "@/server/input";
-import { letOthersSpeakAnew, letSpeak, silence, speakingFor, type Added } from "./apply";
+import { letOthersSpeakAnew, letSpeak, prepareSpeech, silence, speakingFor, type Added } from "./apply";
 
 /** Under which name another shop's casebook comes in, and what one of its jobs counts beside one of ours, in thousandths. */
 export interface ComesFrom {
@@ -51,30 +51,38 @@ export async function takeInOtherShop(
   const { db, actor, now } = context;
   const book = validate(bookInput, spooled.book);
   if (!book.ok) throw new CasebookRefusal(book.problems);
-  await countAlone(db);
+  await takeTheTimeItNeeds(db);
   const before = await findOtherShopCalled(db, name);
   const shop = { id: before?.id ?? newId(), name: before?.name ?? name, weight: weightMilli / 1000 };
   const told = { shop, replaced: before !== null, jobs: spooled.jobCount, problems: [] as const };
   if (before?.weightMilli === weightMilli && before.contentHash.equals(spooled.hash))
     return { ...told, replaced: false, unchanged: true, added: NOTHING_ADDED };
   const check = await checkOf(db, book.value);
+  const keep = () =>
+    keepOtherShop(db, {
+      id: shop.id,
+      name: shop.name,
+      weightMilli,
+      book: spooled.book,
+      contentHash: spooled.hash,
+      by: actor.personId,
+      at: now,
+    });
+  if (before) await deleteJobsOfOtherShop(db, before.id);
+  else await keep();
+  await keepJobs({ db, shop: shop.id, check, tell }, spooled);
   const speaking = speakingFor(context);
+  const kept = { id: shop.id, book: spooled.book };
+  // In place of what it sent before it speaks in other words: those that came with that are gone only then.
+  const prepared = weightMilli && !before ? await prepareSpeech(speaking, kept) : undefined;
+  await countAlone(db);
   if (before) {
     await silence(db, before.id);
-    await deleteJobsOfOtherShop(db, before.id);
     await letOthersSpeakAnew(speaking, before.id);
+    // Until then it is needed to know since when its words were here.
+    await keep();
   }
-  await keepOtherShop(db, {
-    id: shop.id,
-    name: shop.name,
-    weightMilli,
-    book: spooled.book,
-    contentHash: spooled.hash,
-    by: actor.personId,
-    at: now,
-  });
-  await keepJobs({ db, shop: shop.id, check, tell }, spooled);
-  const added = weightMilli ? await letSpeak(speaking, { id: shop.id, book: spooled.book }) : NOTHING_ADDED;
+  const added = weightMilli ? await letSpeak(speaking, kept, prepared) : NOTHING_ADDED;
   return { ...told, unchanged: false, added };
 }
 
