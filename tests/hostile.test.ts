@@ -59,6 +59,8 @@ test("every answer has a number of its own, or the proxy's, and is counted for w
   expect(value("dead_ends_database_connections")).toBeGreaterThan(0);
   expect(value("dead_ends_book_version")).toBeGreaterThan(0);
   expect(value("dead_ends_pages_waiting")).toBe(0);
+  expect(value("dead_ends_long_work_waiting")).toBe(0);
+  expect(value("dead_ends_long_work_workers")).toBe(1);
   // Whatever addresses are tried, there are only so many kinds of them.
   expect(new Set(text.match(/route="[^"]*"/g)).size).toBeLessThan(60);
 });

@@ -1,7 +1,7 @@
 import "server-only";
 import type { CommandId, PersonId, SiteId } from "@/core/ids";
 import type { Db } from "./pool";
-import { execute, many, maybeOne } from "./rows";
+import { execute, many, maybeOne, one } from "./rows";
 
 /** What takes minutes, and is done by a process of its own. */
 export type WorkKind = "import-casebook";
@@ -152,6 +152,15 @@ export async function latestWork(db: Db, siteId: SiteId, endedSince: Date): Prom
      limit 20`,
     [siteId, endedSince],
   );
+}
+
+/** How much of it is not over, its file being here. */
+export async function countUnderWay(db: Db): Promise<number> {
+  const { n } = await one<{ n: number }>(
+    db,
+    "select count(*)::integer as n from long_work where ended_at is null and state <> 'arriving'",
+  );
+  return n;
 }
 
 /** Asks that it be stopped. @returns whether it was still under way */

@@ -1,6 +1,7 @@
 import "server-only";
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from "prom-client";
 import { readBookVersion } from "@/server/db/book-version";
+import { countUnderWay, isAnybodyThere } from "@/server/db/long-work";
 import { countBehind } from "@/server/db/outlooks";
 import { connections, pool } from "@/server/db/pool";
 import { peopleListening } from "@/server/live/listen";
@@ -46,6 +47,10 @@ function makeWatched(): Watched {
     const { version } = await readBookVersion(pool());
     return countBehind(pool(), version);
   });
+  gauge("long_work_waiting", "Imports that wait for their turn or are under way", () => countUnderWay(pool()));
+  gauge("long_work_workers", "Whether there is anybody who does long work: 1, or 0", async () =>
+    Number(await isAnybodyThere(pool())),
+  );
   return {
     registry,
     requests: new Counter({
