@@ -42,8 +42,8 @@ export default defineConfig({
           name: "browser",
           include: ["tests/**/*.test.ts"],
           globalSetup: ["tests/support/template-database.ts"],
-          // Each file has an application, a database and a browser of its own, and waits half of the time: three of them keep two cores busy.
-          maxWorkers: 3,
+          // Each file has an application, a database and a browser of its own; two of them keep two cores busy (three took longer, and ran into their time limits).
+          maxWorkers: 2,
           sequence: { groupOrder: 1 },
           testTimeout: 180_000,
           hookTimeout: 120_000,
