@@ -37,11 +37,13 @@ export async function doLongWork(): Promise<string> {
   await takeUpWhatWasLeft(boss);
   const now = new Date();
   await forgetOldWork(pool(), subDays(now, KEPT_DAYS), subHours(now, ARRIVING_HOURS));
-  const worker = await boss.work(
+  const worker: string = await boss.work(
     LONG_WORK,
     { pollingIntervalSeconds: ASK_EVERY_S, batchSize: 1 },
     async (jobs: QueuedWork[]) => {
       for (const { data } of jobs) await perform(data.workId);
+      // What came meanwhile is not left until it is asked for again.
+      boss.notifyWorker(worker);
     },
   );
   listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
