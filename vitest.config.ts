@@ -8,6 +8,9 @@ const alias = [
   { find: /^@\//, replacement: here("./") },
 ];
 
+/** Left to itself, vitest leaves one of two cores idle. */
+const CORES = 2;
+
 export default defineConfig({
   resolve: { alias },
   test: {
@@ -16,6 +19,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
+          maxWorkers: CORES,
           include: [
             "core/**/*.test.ts",
             "ui/**/*.test.ts",
@@ -30,6 +34,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "database",
+          maxWorkers: CORES,
           include: ["server/**/*.test.ts", "demo/**/*.test.ts"],
           globalSetup: ["tests/support/template-database.ts"],
           testTimeout: 60_000,
@@ -43,7 +48,7 @@ export default defineConfig({
           include: ["tests/**/*.test.ts"],
           globalSetup: ["tests/support/template-database.ts"],
           // Each file has an application, a database and a browser of its own; two of them keep two cores busy (three took longer, and ran into their time limits).
-          maxWorkers: 2,
+          maxWorkers: CORES,
           sequence: { groupOrder: 1 },
           testTimeout: 180_000,
           hookTimeout: 120_000,

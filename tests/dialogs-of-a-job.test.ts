@@ -8,7 +8,7 @@ import { givenBrowser, openFromMore, openJobOf, signIn } from "./support/pages";
 const application = givenApplication(DEMO_TEMPLATE);
 const page = givenBrowser(application);
 let browser: Browser;
-const look = (name: string) => lookAt(browser, name, true);
+const look = (name: string) => lookAt(browser, name);
 
 beforeAll(async () => {
   browser = page();

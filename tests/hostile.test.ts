@@ -7,7 +7,7 @@ import { Client, givenApplication } from "./support/application";
 import { DEMO_TEMPLATE } from "./support/database";
 
 const application = givenApplication(DEMO_TEMPLATE, { longWork: true });
-const SENT = 800;
+const SENT = 1000;
 let lead: Client;
 
 beforeAll(async () => {

@@ -8,7 +8,7 @@ import { givenBrowser, signIn } from "./support/pages";
 const application = givenApplication(DEMO_TEMPLATE);
 const page = givenBrowser(application);
 let browser: Browser;
-const look = (name: string, isOther = false) => lookAt(browser, name, isOther);
+const look = (name: string) => lookAt(browser, name);
 
 beforeAll(() => {
   browser = page();
@@ -48,7 +48,7 @@ describe("every screen of the shop is accessible, fits and works without complai
 
   test("floor, closed jobs, team, the intake and a page that is not there", async () => {
     await signIn(browser, "Ilka Venn");
-    await look("floor", true);
+    await look("floor");
     for (const [path, heading] of [
       ["/jobs/closed", "Closed jobs"],
       ["/jobs/closed?search=nothing-like-it", "Closed jobs"],
@@ -92,7 +92,7 @@ describe("every screen of the shop is accessible, fits and works without complai
     await browser.find("//*[@aria-label='Likely readings']");
     await browser.press("Add a code");
     await browser.word("Symptom", "hum", "Hum that follows road speed");
-    await look("intake, filled in", true);
+    await look("intake, filled in");
     await browser.press("Something was done to it lately");
     await browser.press("Kestrin", "//*[@aria-label='Which make?']");
     await browser.press("Ferryman");

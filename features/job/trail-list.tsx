@@ -48,7 +48,12 @@ export function TrailList() {
     if (missing) fetchMissing();
   };
   const earlier = folded + missing > 0 && (
-    <Earlier count={folded + missing} isOfAll={kinds.length > 0 && missing > 0} failed={failed} onShow={showAll} />
+    <Earlier
+      count={folded + missing}
+      isOfAll={(shown ?? "all") !== "all" && missing > 0}
+      failed={failed}
+      onShow={showAll}
+    />
   );
   return (
     <Section

@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { EntryView } from "@/server/views/trail";
 import { useJobPage } from "./job-context";
 
@@ -22,10 +22,23 @@ export function useWholeTrail(): WholeTrail {
   const [failed, setFailed] = useState(false);
   const first = trail[0]?.seq ?? 0;
   const before = earlier.filter(({ seq }) => seq < first);
+  const [asked, setAsked] = useState(0);
+  useEffect(() => {
+    if (!asked) return;
+    let over = false;
+    fetchTrail(job.id).then(
+      (all) => !over && setEarlier(all),
+      () => !over && setFailed(true),
+    );
+    return () => {
+      over = true;
+    };
+    // An earlier entry may be taken back: with each version of the job they are another trail.
+  }, [job.id, job.version, asked]);
   const fetchMissing = useCallback(() => {
     setFailed(false);
-    fetchTrail(job.id).then(setEarlier, () => setFailed(true));
-  }, [job.id]);
+    setAsked((before) => before + 1);
+  }, []);
   return { entries: [...before, ...trail], missing: earlierEntries - before.length, fetchMissing, failed };
 }
 

@@ -1,7 +1,7 @@
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 
-/** A job's own tables, with the columns that hold its id under another name. */
-const TABLES = [
+/** A job's own tables, as far as an import writes them. */
+export const TABLES_OF_JOB = [
   "entry",
   "job_symptom",
   "job_code",
@@ -41,7 +41,7 @@ export async function dealAgain(db: Db, times: number): Promise<void> {
      from information_schema.columns
      where table_schema = 'public' and table_name = any($1) and is_generated = 'NEVER'
      group by table_name`,
-    [["job", ...TABLES]],
+    [["job", ...TABLES_OF_JOB]],
   );
   for (const { table, columns } of rows) {
     const values = columns.map((column) => {

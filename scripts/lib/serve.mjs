@@ -2,14 +2,12 @@ import { spawn } from "node:child_process";
 import { nextProgram } from "./build.mjs";
 import { portAnswers } from "./ports.mjs";
 import { asKnown, parentOf } from "./process.mjs";
+import { pauseBeforeRestart } from "./restart.mjs";
 import { Stop, say } from "./say.mjs";
 import { root } from "./settings.mjs";
 
 const START_LIMIT_MS = 60_000;
 const STOP_LIMIT_MS = 5_000;
-/** What ends sooner than this after its start is started again a little later each time. */
-const STEADY_MS = 60_000;
-const LONGEST_PAUSE_MS = 10_000;
 /** An application that gives no answer at all for so long hangs. */
 const ASK_EVERY_MS = 10_000;
 const HANGS_AFTER = 3;
@@ -36,7 +34,7 @@ export async function serve({ host, port, databaseUrl, demo, dev = false, replac
     clearInterval(watched);
     if (asked.isAsked) return;
     if (!isOpen || dev) throw new Stop(`The application ended by itself (${why}).`);
-    pauseMs = Date.now() - begun > STEADY_MS ? 0 : Math.min(LONGEST_PAUSE_MS, pauseMs + 1000);
+    pauseMs = pauseBeforeRestart(begun, pauseMs);
     say(`The application ended (${why}); it is started again.`);
     await new Promise((done) => setTimeout(done, pauseMs));
   }

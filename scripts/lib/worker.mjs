@@ -1,11 +1,8 @@
 import { spawn } from "node:child_process";
 import { typescriptFlags } from "./child.mjs";
 import { asKnown } from "./process.mjs";
+import { pauseBeforeRestart } from "./restart.mjs";
 import { root } from "./settings.mjs";
-
-const LONGEST_PAUSE_MS = 10_000;
-/** What ends sooner than this after its start is started again a little later each time. */
-const STEADY_MS = 60_000;
 
 /**
  * Keeps the process up that does long work beside the web server.
@@ -20,7 +17,7 @@ export function keepLongWorkUp({ databaseUrl, onStart = () => {} }) {
     child = startLongWork(databaseUrl);
     onStart(asKnown(child.pid));
     child.once("exit", () => {
-      pauseMs = Date.now() - begun > STEADY_MS ? 500 : Math.min(LONGEST_PAUSE_MS, pauseMs + 500);
+      pauseMs = pauseBeforeRestart(begun, pauseMs);
       setTimeout(start, pauseMs).unref();
     });
   };

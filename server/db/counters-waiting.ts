@@ -35,11 +35,16 @@ const ADDING = 3_517_202;
 /** So many are added at a time: some ten milliseconds. */
 const ADDED_AT_ONCE = 1000;
 
+/** Whoever adds what waits gives way to people: a closing that holds a counter may be waiting for what is held here. */
+const GIVES_WAY_MS = 100;
+
 /**
  * Adds the next counters that wait, within a transaction of their own.
  * @returns whether more of them may wait
+ * @throws where somebody else holds them: to be tried again in a moment (`isUnavailable`)
  */
 export async function addNextWaiting(db: Db): Promise<boolean> {
+  await execute(db, `set local lock_timeout = ${GIVES_WAY_MS}`);
   await countTogether(db);
   await execute(db, "select pg_advisory_xact_lock($1)", [ADDING]);
   for (const name of Object.keys(TABLES) as Counted[]) {

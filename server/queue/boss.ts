@@ -9,6 +9,8 @@ export const LONG_WORK = "long-work";
 /** The schema of its tables: migrations make it, the package does not. */
 const SCHEMA = "queue";
 
+const NO_END = 1_000_000;
+
 interface Asked {
   readonly workId: string;
 }
@@ -20,7 +22,8 @@ export type QueuedWork = PgBoss.Job<Asked>;
 export async function enqueue(db: Db, workId: string): Promise<void> {
   const executeSql = async (text: string, values: unknown[]) => db.query(text, values);
   const sender = new PgBoss({ db: { executeSql }, schema: SCHEMA, migrate: false, schedule: false, supervise: false });
-  const sent = await sender.send(LONG_WORK, { workId } satisfies Asked);
+  // When it is given up is decided by whoever does it, who tells people as well (`perform`).
+  const sent = await sender.send(LONG_WORK, { workId } satisfies Asked, { retryLimit: NO_END });
   if (!sent) throw new Error(`work ${workId} was not taken into the queue`);
 }
 

@@ -17,8 +17,8 @@ const DOES: Readonly<Record<WorkKind, (work: WorkRow, tell: TellProgress) => Pro
   "import-casebook": importFromQueue,
 };
 
-/** What broke off so often is given up: with it nothing else would ever get its turn. */
-const MOST_TRIES = 4;
+/** What was begun so often and never came to its end is given up: nothing else would ever get its turn. */
+const MOST_TRIES = 10;
 const TELL_EVERY_MS = 250;
 const SEEN_EVERY_MS = 2000;
 

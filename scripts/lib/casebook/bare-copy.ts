@@ -1,20 +1,8 @@
 import pg from "pg";
+import { TABLES_OF_JOB } from "../deal-again";
 
 /** What an import writes rows into. */
-const TABLES = [
-  "vehicle",
-  "job",
-  "entry",
-  "job_symptom",
-  "job_code",
-  "job_module",
-  "job_test",
-  "job_part",
-  "job_proof",
-  "job_cause",
-  "job_feature",
-  "job_word",
-];
+const TABLES = ["vehicle", "job", ...TABLES_OF_JOB];
 
 /**
  * The same rows once more, by COPY from a file into empty tables with the same indexes: what the database alone takes for them.

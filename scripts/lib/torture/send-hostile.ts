@@ -22,7 +22,7 @@ export const MOST_MS = 2000;
 /** What a client may be told of what it sent, and nothing else. */
 const ALLOWED = new Set([200, 201, 204, 304, 308, 400, 401, 403, 404, 409, 413, 415, 422, 429]);
 /** Long work that somebody asks for and waits for, with all its words and procedures. */
-const LONG_WORK = /general-practice|\/casebook/;
+const LONG_WORK = /general-practice|^POST \/api\/v1\/casebook(\?|$)/;
 /** What no answer may hold: where the server keeps things, and how it asks for them. */
 const LEAKS = /\bat \w+ \(|node_modules|\/server\/|\bselect \w+|syntax error at or near|violates|relation "/i;
 
@@ -48,7 +48,7 @@ export async function sendHostile(
       slowestMs = Math.max(slowestMs, ms);
       if (!ALLOWED.has(status) || (status >= 400 && LEAKS.test(answer)))
         wrong.push({ what: next.value.what, status, ms: Math.round(ms), answer: answer.slice(0, 300) });
-      else if (ms > MOST_MS && !LONG_WORK.test(next.value.path)) slow.push(next.value);
+      else if (ms > MOST_MS && !LONG_WORK.test(`${next.value.method} ${next.value.path}`)) slow.push(next.value);
       onSent(++sent);
     }
   };

@@ -1,0 +1,4 @@
+import { describeAdviceOn } from "@/tests/support/advice-bounds";
+import { HILLS } from "./world/rules";
+
+describeAdviceOn(HILLS);
