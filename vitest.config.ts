@@ -20,6 +20,8 @@ export default defineConfig({
         test: {
           name: "unit",
           maxWorkers: CORES,
+          // Computation keeps no state: one set of modules serves every file.
+          isolate: false,
           include: [
             "core/**/*.test.ts",
             "ui/**/*.test.ts",

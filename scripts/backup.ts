@@ -10,7 +10,7 @@ await program(async () => {
   if (existsSync(file)) throw new Error(`${file} is there already; nothing was written.`);
   // A backup that was cut off never stands under the name of a whole one.
   const part = `${file}.part`;
-  postgresTool("pg_dump", ["--format=custom", "--no-owner", "--no-privileges", "--file", part]);
+  await postgresTool("pg_dump", ["--format=custom", "--no-owner", "--no-privileges", "--file", part]);
   renameSync(part, file);
   process.stdout.write(`Backed up to ${file}, ${Math.ceil(statSync(file).size / 1024)} KiB.\n`);
 });

@@ -16,7 +16,7 @@ await program(async () => {
     "select count(*) as tables from information_schema.tables where table_schema = 'public'",
   );
   if (rows[0]?.tables) throw new Error("This database is not empty; restore into a new DATA_DIR. Nothing was changed.");
-  postgresTool("pg_restore", ["--single-transaction", "--exit-on-error", "--no-owner", "--no-privileges", file]);
+  await postgresTool("pg_restore", ["--single-transaction", "--exit-on-error", "--no-owner", "--no-privileges", file]);
   const applied = await migrate();
   process.stdout.write(
     `Restored from ${file}${applied.length ? `, brought up to date by ${applied.join(", ")}` : ""}.\n`,

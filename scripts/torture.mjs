@@ -1,6 +1,6 @@
 /**
- * `npm run torture`: hostile requests by the tens of thousands, and kill -9 of every process under writes. Ends with a plain count.
- * `-- --kills 1000` kills so often; `-- --only hostile` or `-- --only kills` does one of the two.
+ * `npm run torture`: hostile requests by the tens of thousands, kill -9 of every process under writes, processes that stand still, a full disk and a
+ * clock that is off. Ends with a plain count. `-- --kills 1000` kills so often; `-- --only hostile`, `kills` or `faults` does one of them.
  */
 import { parseArgs } from "node:util";
 import { finishTypescript } from "./lib/child.mjs";
@@ -13,7 +13,8 @@ const { values } = parseArgs({
 
 await run(async () => {
   let code = 0;
-  if (values.only !== "kills")
+  const isAsked = (part) => !values.only || values.only === part;
+  if (isAsked("hostile"))
     await withThrowawayDemo([], async ({ origin, databaseUrl }) => {
       const { code: own } = await finishTypescript("scripts/torture-hostile.ts", [origin], {
         DATABASE_URL: databaseUrl,
@@ -21,8 +22,12 @@ await run(async () => {
       code ||= own;
       return own;
     });
-  if (values.only !== "hostile") {
-    const { code: own } = await finishTypescript("scripts/torture-kills.ts", [values.kills], { DATABASE_URL: "" });
+  for (const [part, file, args] of [
+    ["kills", "scripts/torture-kills.ts", [values.kills]],
+    ["faults", "scripts/torture-faults.ts", []],
+  ]) {
+    if (!isAsked(part)) continue;
+    const { code: own } = await finishTypescript(file, args, { DATABASE_URL: "" });
     code ||= own;
   }
   process.exitCode = code;

@@ -98,6 +98,8 @@ describe("in the bay", () => {
 
   test("one line holds codes, conditions and minutes, says what it understood, and Tab completes", async () => {
     await browser.type(LINE, "P2452, P2002 pending, on short");
+    // The words of the book are on their way to a page that has just been opened.
+    await browser.sees("On short trips");
     await browser.keys("\uE004");
     expect(await browser.valueOf(LINE)).toBe("P2452, P2002 pending, On short trips");
     await browser.keys(", hose looks dry 6m");

@@ -2,7 +2,7 @@
 
 import { ChevronUp } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useState, type KeyboardEvent } from "react";
+import { useRef, useState, type KeyboardEvent } from "react";
 import { completeLine, readEntryLine, type EntryLine } from "@/core/entry-line";
 import { CommandMessage } from "@/features/shared/command-message";
 import { Button } from "@/ui/button";
@@ -64,12 +64,16 @@ export function EntryLineBar() {
     const kept = entries.length ? entries : [{ command: "record-note", input: { text: text.trim() } }];
     if (await command.save({ entries: kept })) setText("");
   };
+  const completed = completeLine(text, sheet.words);
+  const field = useRef<HTMLInputElement>(null);
   const complete = (event: KeyboardEvent) => {
-    if (event.key !== "Tab" || event.shiftKey) return;
-    const completed = completeLine(text, sheet.words);
-    if (completed === null) return;
+    if (event.key !== "Tab" || event.shiftKey || completed === null) return;
     event.preventDefault();
     setText(completed);
+  };
+  const takeCompletion = () => {
+    if (completed !== null) setText(completed);
+    field.current?.focus();
   };
   const forms = mayRecord ? FORMS.map((form) => ({ ...form, dialog: withNextStep(form.dialog, sheet) })) : DESK_FORMS;
   const more = [
@@ -90,7 +94,7 @@ export function EntryLineBar() {
         message={command.message ?? command.problems[0]?.message ?? untie.message}
         meanwhile={command.meanwhile}
       />
-      <Understood line={line} />
+      <Understood line={line} completed={completed} onComplete={takeCompletion} />
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -103,6 +107,7 @@ export function EntryLineBar() {
         </label>
         <input
           id="entry-line"
+          ref={field}
           value={text}
           onChange={(event) => setText(event.target.value)}
           onKeyDown={complete}
@@ -156,20 +161,36 @@ function withNextStep(dialog: JobDialog, { need, proof }: ReturnType<typeof useJ
   return { ...dialog, step };
 }
 
-function Understood({ line }: { readonly line: EntryLine }) {
+interface UnderstoodProps {
+  readonly line: EntryLine;
+  /** The line with the word at its end written out; null where none begins so. */
+  readonly completed: string | null;
+  readonly onComplete: () => void;
+}
+
+function Understood({ line, completed, onComplete }: UnderstoodProps) {
   const { symptoms, conditions } = useJobPage().sheet.words;
   const labelIn = (list: typeof symptoms | typeof conditions) => (key: string) =>
     list.find((word) => word.key === key)?.label ?? key;
   const parts = understood(line, { symptom: labelIn(symptoms), condition: labelIn(conditions) });
   if (!parts.length) return null;
+  const word = completed?.split(/[,;]/).at(-1)?.trim();
   return (
-    <p aria-live="polite" className="flex flex-wrap items-center gap-1 pb-2 text-sm">
-      <span className="text-ink-soft">understood:</span>
-      {parts.map((part) => (
-        <span key={part} className="mono border-b-2 border-spruce bg-paper-2 px-2 py-1">
-          {part}
-        </span>
-      ))}
-    </p>
+    <div className="flex flex-wrap items-center gap-1 pb-2 text-sm">
+      <p aria-live="polite" className="flex flex-wrap items-center gap-1">
+        <span className="text-ink-soft">understood:</span>
+        {parts.map((part) => (
+          <span key={part} className="mono border-b-2 border-spruce bg-paper-2 px-2 py-1">
+            {part}
+          </span>
+        ))}
+      </p>
+      {word && (
+        <Button look="quiet" onClick={onComplete}>
+          {word}
+          <kbd className="mono hidden border border-rule-strong px-1 text-xs sm:inline">Tab</kbd>
+        </Button>
+      )}
+    </div>
   );
 }

@@ -4,7 +4,6 @@
  */
 import { createHash, randomBytes } from "node:crypto";
 import {
-  chownSync,
   closeSync,
   existsSync,
   fsyncSync,
@@ -21,6 +20,7 @@ import {
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
+import { asPostgres, giveToPostgres } from "./as-postgres.mjs";
 import { finish } from "./child.mjs";
 import { postgresPrograms } from "./debian.mjs";
 import { freePort, portAnswers, portIsFree } from "./ports.mjs";
@@ -241,21 +241,4 @@ function reachableByOthers(folder) {
     if (!(statSync(at).mode & 0o001)) return false;
     if (at === dirname(at)) return true;
   }
-}
-
-/** PostgreSQL refuses to run as root: as root its programs run as user postgres. */
-function asPostgres(program, args) {
-  if (process.getuid() !== 0) return finish(program, args, { cwd: "/", quiet: true });
-  const drop = ["--reuid=postgres", "--regid=postgres", "--init-groups", program, ...args];
-  return finish("setpriv", drop, { cwd: "/", quiet: true });
-}
-
-function giveToPostgres(path) {
-  if (process.getuid() !== 0) return;
-  const line = readFileSync("/etc/passwd", "utf8")
-    .split("\n")
-    .find((entry) => entry.startsWith("postgres:"));
-  if (!line) throw new Stop("There is no user postgres on this machine: apt-get install postgresql.");
-  const [, , uid, gid] = line.split(":");
-  chownSync(path, Number(uid), Number(gid));
 }

@@ -1,4 +1,5 @@
 import { spawnSync } from "node:child_process";
+import { primaryOf } from "@/server/db/primary";
 import { settings } from "@/server/settings";
 import { postgresPrograms } from "./debian.mjs";
 
@@ -7,8 +8,8 @@ import { postgresPrograms } from "./debian.mjs";
  * by everybody on the machine.
  * @throws Error with the program's last line where it fails
  */
-export function postgresTool(name: "pg_dump" | "pg_restore", args: readonly string[]): void {
-  const url = new URL(settings().databaseUrl);
+export async function postgresTool(name: "pg_dump" | "pg_restore", args: readonly string[]): Promise<void> {
+  const url = new URL(await primaryOf(settings().databaseUrl));
   const env = { ...process.env, PGPASSWORD: decodeURIComponent(url.password) };
   url.password = "";
   const program = `${postgresPrograms()?.bin ?? "/usr/bin"}/${name}`;

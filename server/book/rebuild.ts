@@ -1,7 +1,7 @@
 import "server-only";
 import { emptyCounters } from "@/server/db/counters";
 import { closedJobIds } from "@/server/db/job-lists";
-import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
+import { countOnAllVehicles } from "@/server/db/known-failure-counts";
 import { inTransaction, takeTheTimeItNeeds } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
 import { countOthersAnew } from "@/server/other-shops/apply";
@@ -21,7 +21,7 @@ export async function rebuildCounters(onProgress: (done: number, of: number) => 
     await emptyCounters(db);
     const ids = await closedJobIds(db);
     await learnFrom(db, ids, (done) => onProgress(done, ids.length));
-    await keepOnAllVehicles(db);
+    await countOnAllVehicles(db);
     const site = await firstSite(db);
     if (site) await countOthersAnew({ db, currency: site.currency });
     return ids.length;

@@ -6,6 +6,7 @@ import type { Db } from "@/server/db/pool";
 import { ensureCause, readVocabulary, upsertLinks, writeNeeds, type Vocabulary } from "@/server/db/book";
 import { NO_DETAILS, type KnownFailure } from "@/core/known-failures";
 import { readKnownFailures, writeKnownFailure } from "@/server/db/known-failures";
+import { letVehiclesOfPatternWait } from "@/server/db/vehicles-waiting";
 import { readRepairs, setRepair } from "@/server/db/repairs";
 import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db/procedures";
 import { CopyRows } from "@/server/db/copy-rows";
@@ -246,6 +247,7 @@ async function importPatterns({ db, actor, now }: CommandContext, { patterns }: 
     const { component, failure } = pattern;
     if (component !== null && failure !== null) await ensureCause(db, { component, failure }, actor.personId, now);
     await writeKnownFailure(db, pattern, actor.personId, now);
+    await letVehiclesOfPatternWait(db, pattern.key);
     tally[before ? "updated" : "added"]++;
   }
   return tally;

@@ -9,6 +9,7 @@ import { LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
 import { dropJobMarks, MarkSum } from "@/server/db/job-features";
 import { keepWhatJobsTook } from "@/server/db/jobs";
+import { letVehiclesWait } from "@/server/db/vehicles-waiting";
 import { Breath } from "./breath";
 import { MOST_IN_MEMORY } from "@/server/book/keep";
 import { readJobs } from "./export";
@@ -85,12 +86,13 @@ export class ImportOfJobs {
       nextNumber: () => ++this.#number,
     });
     const { db } = this.context;
+    const ids = written.map(({ id }) => id);
     return async () => {
+      // One that was here may have been on another vehicle.
+      if (taken.known.size) await letVehiclesWait(db, ids);
       await write();
-      await keepWhatJobsTook(
-        db,
-        written.map(({ id }) => id),
-      );
+      await keepWhatJobsTook(db, ids);
+      await letVehiclesWait(db, ids);
       if (this.#lessons.size > MOST_IN_MEMORY) await this.#lessons.letWait(db);
     };
   }
@@ -204,6 +206,7 @@ export class ImportOfJobs {
         [...facts].map(([id, each]) => ({ id, rung: rungOfJob(each), came_back: cameBack(each) })),
       );
       await keepWhatJobsTook(db, [...facts.keys()]);
+      await letVehiclesWait(db, [...facts.keys()]);
     }
   }
 }

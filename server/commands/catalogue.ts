@@ -9,7 +9,7 @@ import {
   VARIANT_KINDS,
   type VariantName,
 } from "@/server/db/catalogue";
-import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
+import { keepOnAllVehicles } from "@/server/db/vehicles-waiting";
 import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { line, optionalText } from "@/server/input";
 import { recount } from "@/server/book/keep";

@@ -101,7 +101,7 @@ export async function concludeChange(
   await announceJob(db, { siteId: site.id, jobId, version: seq });
 }
 
-async function openForChange({ db, actor, now }: CommandContext, change: JobChange): Promise<JobRow> {
+async function openForChange({ db, actor }: CommandContext, change: JobChange): Promise<JobRow> {
   const id = asJobId(change.jobId);
   await countTogether(db);
   const job = id && (await lockJob(db, actor.siteId, id));
@@ -118,7 +118,6 @@ async function openForChange({ db, actor, now }: CommandContext, change: JobChan
     }));
     refuse({ code: "stale", version: job.version, meanwhile });
   }
-  if (now < job.openedAt) refuse({ code: "conflict", message: "The change is dated before the job was opened." });
   return job;
 }
 

@@ -1,11 +1,12 @@
 import "server-only";
 import { createHash } from "node:crypto";
-import type { CommandId } from "@/core/ids";
+import { asJobId, type CommandId } from "@/core/ids";
 import { slowHash } from "@/server/auth/passphrase";
 import { may } from "@/server/auth/rights";
 import type { Actor } from "@/server/auth/session";
-import { inTransaction, pool } from "@/server/db/pool";
+import { inTransaction, pool, type Db } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
+import { latestEntryAt } from "@/server/db/trail";
 import { FOREIGN_KEY_VIOLATION, isDataException, sqlStateOf, UNIQUE_VIOLATION } from "@/server/db/sqlstate";
 import { validate } from "@/server/input";
 import { forgetRemembered } from "@/server/remembered";
@@ -44,7 +45,7 @@ export async function runCommand(
     const value = command.prepare ? await command.prepare(actor, parsed.value as never) : parsed.value;
     const result = await inTransaction(async (db) => {
       const site = await findSite(db, actor.siteId);
-      const context = { db, actor, site, commandId: id, now };
+      const context = { db, actor, site, commandId: id, now: await notBeforeWhatStands(db, value, now) };
       return resultOf(await once(db, request, () => command.run(context, value as never)));
     });
     if (!command.right.startsWith("job.")) forgetRemembered();
@@ -54,6 +55,17 @@ export async function runCommand(
     if (refusal) return { ok: false, refusal };
     throw error;
   }
+}
+
+/**
+ * When a change counts as made: now, but never before the latest entry of its job. Another instance's clock may be ahead of this one's, and a
+ * clock may be set back; a trail goes one way.
+ */
+async function notBeforeWhatStands(db: Db, value: unknown, now: Date): Promise<Date> {
+  const jobId = typeof value === "object" && value !== null && "jobId" in value ? value.jobId : null;
+  const id = typeof jobId === "string" ? asJobId(jobId) : null;
+  const latest = id && (await latestEntryAt(db, id));
+  return latest && latest > now ? latest : now;
 }
 
 function resultOf(done: Once): CommandResult {

@@ -1,7 +1,6 @@
 import "server-only";
 import Joi from "joi";
 import { CONDITION_TOPICS, type ConditionTopic } from "@/core/book";
-import { keepOnAllVehicles } from "@/server/db/known-failure-counts";
 import type { Db } from "@/server/db/pool";
 import {
   closedJobsNaming,
@@ -18,6 +17,7 @@ import {
   WORD_KINDS,
   type WordKind,
 } from "@/server/db/words";
+import { keepOnAllVehicles } from "@/server/db/vehicles-waiting";
 import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { key, line } from "@/server/input";
 import { recount } from "@/server/book/keep";

@@ -30,13 +30,13 @@ const deltaOf = ({ key, add }: WaitingRow): Delta => ({
 });
 
 /** One at a time adds what waits: a number of our own among PostgreSQL's advisory locks. */
-const ADDING = 3_517_202;
+export const ADDING = 3_517_202;
 
 /** So many are added at a time: some ten milliseconds. */
 const ADDED_AT_ONCE = 1000;
 
 /** Whoever adds what waits gives way to people: a closing that holds a counter may be waiting for what is held here. */
-const GIVES_WAY_MS = 100;
+export const GIVES_WAY_MS = 100;
 
 /**
  * Adds the next counters that wait, within a transaction of their own.

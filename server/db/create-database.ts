@@ -1,5 +1,6 @@
 import "server-only";
 import pg from "pg";
+import { addressesOf, primaryOf } from "./primary";
 import { sqlStateOf } from "./sqlstate";
 
 const DATABASE_DOES_NOT_EXIST = "3D000";
@@ -10,9 +11,11 @@ const DATABASE_DOES_NOT_EXIST = "3D000";
  * @throws Error with one sentence where the server cannot be reached, or refuses
  */
 export async function createDatabaseIfMissing(url: string): Promise<void> {
+  // Of several servers the standbys cannot make one: whoever sets them up has made it on the first.
+  const isAlone = addressesOf(url).length === 1;
   const failure = await tryConnect(url);
   if (failure === null) return;
-  if (sqlStateOf(failure) !== DATABASE_DOES_NOT_EXIST)
+  if (!isAlone || sqlStateOf(failure) !== DATABASE_DOES_NOT_EXIST)
     throw new Error(`The database cannot be reached: ${messageOf(failure)}.`);
   const wanted = new URL(url);
   const name = decodeURIComponent(wanted.pathname.slice(1));
@@ -22,7 +25,7 @@ export async function createDatabaseIfMissing(url: string): Promise<void> {
 
 async function tryConnect(url: string): Promise<unknown> {
   try {
-    await onServer(url, async () => {});
+    await onServer(await primaryOf(url), async () => {});
     return null;
   } catch (error) {
     return error;

@@ -25,13 +25,8 @@ export async function keepOnVehiclesOf(db: Db, jobs: readonly JobId[]): Promise<
   );
 }
 
-/** The same for one known failure, on every vehicle that it speaks of now. */
-export async function keepOfPattern(db: Db, key: string): Promise<void> {
-  await execute(db, "select keep_pattern_vehicles_of_all(array[$1::text])", [key]);
-}
-
-/** The same for all of them. */
-export async function keepOnAllVehicles(db: Db): Promise<void> {
+/** The same of all vehicles at once, for whoever lets nobody close a job meanwhile. */
+export async function countOnAllVehicles(db: Db): Promise<void> {
   await execute(db, "select keep_pattern_vehicles_of_all(null)");
 }
 

@@ -9,9 +9,9 @@ import {
   type KnownFailure,
   type Report,
 } from "@/core/known-failures";
-import { keepOfPattern } from "./known-failure-counts";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
+import { keepOfPattern } from "./vehicles-waiting";
 
 /** Known failures under their words of today, where this holds of them. */
 const failuresWhere = (condition: string, more = "") => `
@@ -73,7 +73,7 @@ export async function setKnownFailure(db: Db, known: KnownFailure, by: PersonId,
   await keepOfPattern(db, known.key);
 }
 
-/** The same, where what the jobs say of it is counted afterwards (`keepOfPattern`). */
+/** The same, where what the jobs say of it is counted afterwards. */
 export async function writeKnownFailure(db: Db, known: KnownFailure, by: PersonId, now: Date): Promise<void> {
   const { applies, odometerKm } = known;
   await execute(
@@ -154,9 +154,4 @@ export async function addToPattern(
      set details = jsonb_set(details, array[$2], coalesce(details -> $2, '[]') || $3::jsonb)
      where key = $1`;
   return (await execute(db, text, [key, added.list, JSON.stringify([added.item])])) === 1;
-}
-
-/** The keys of all known failures. */
-export async function knownFailureKeys(db: Db): Promise<string[]> {
-  return (await many<{ key: string }>(db, "select key from pattern order by key")).map(({ key }) => key);
 }

@@ -1,7 +1,7 @@
 import "server-only";
-import pg from "pg";
 import { log } from "@/server/log";
 import { settings } from "@/server/settings";
+import { clientFor } from "./primary";
 
 const RETRY_MS = 1000;
 
@@ -31,8 +31,10 @@ export function listenAlways(channel: string, { onNews, onHearing = () => {} }: 
  * @throws where the connection cannot be made, or breaks
  */
 async function listenOn(channel: string, onPayload: (payload: string) => void, onListening: () => void): Promise<void> {
-  const client = new pg.Client({
-    connectionString: settings().databaseDirectUrl,
+  const { databaseDirectUrl } = settings();
+  const Client = clientFor(databaseDirectUrl);
+  const client = new Client({
+    connectionString: databaseDirectUrl,
     application_name: "dead-ends-live",
     keepAlive: true,
   });

@@ -120,13 +120,14 @@ export interface WorkEnd {
 
 /** It is over, and what came of it is kept; its file is not. */
 export async function endWork(db: Db, id: string, { state, result }: WorkEnd, now: Date): Promise<void> {
-  await execute(db, "update long_work set state = $2, result = $3, ended_at = $4 where id = $1", [
-    id,
-    state,
-    result && JSON.stringify(result),
-    now,
-  ]);
-  await execute(db, "delete from long_work_piece where work_id = $1", [id]);
+  await execute(
+    db,
+    `with gone as (delete from long_work_piece where work_id = $1)
+     update long_work
+     set state = $2, result = $3, ended_at = $4
+     where id = $1`,
+    [id, state, result && JSON.stringify(result), now],
+  );
 }
 
 export async function findWork(db: Db, id: string): Promise<WorkRow | null> {

@@ -2,6 +2,8 @@ import "server-only";
 import pg from "pg";
 import { isPooled, settings } from "@/server/settings";
 import { bookMayHaveChanged } from "./book-news";
+import { clientFor } from "./primary";
+import { READ_ONLY_SQL_TRANSACTION, sqlStateOf } from "./sqlstate";
 
 const BIGINT_OID = 20;
 const NUMERIC_OID = 1700;
@@ -66,7 +68,7 @@ function makePool(ends: pg.PoolConfig): pg.Pool {
     application_name: "dead-ends",
     keepAlive: true,
     connectionTimeoutMillis: CONNECTION_MS,
-    ...(isPooled(settings()) ? { Client: NamelessClient } : {}),
+    Client: clientFor(settings().databaseUrl, isPooled(settings()) ? NamelessClient : pg.Client),
     ...ends,
   });
   // A connection that breaks while idle is replaced on the next use; without a listener it would end the process.
@@ -114,6 +116,8 @@ export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T>
     bookMayHaveChanged();
     return result;
   } catch (error) {
+    // A server that has become another one's follower takes no writes any more, on no connection of ours.
+    if (sqlStateOf(error) === READ_ONLY_SQL_TRANSACTION) broken = true;
     await client.query("rollback").catch(() => (broken = true));
     throw error;
   } finally {

@@ -7,6 +7,9 @@ export const RESTRICT_VIOLATION = "23001";
 /** Somebody else held it for longer than one would wait. */
 export const LOCK_NOT_AVAILABLE = "55P03";
 
+/** A write where none are taken: by a server that follows another one. */
+export const READ_ONLY_SQL_TRANSACTION = "25006";
+
 /** A value that the database cannot hold: too large a number, a character that is none (class 22). */
 export const isDataException = (state: string | null): boolean => state?.startsWith("22") ?? false;
 
@@ -17,7 +20,7 @@ export function sqlStateOf(error: unknown): string | null {
 }
 
 /** Classes of SQLSTATEs, and single ones, by which a database says that it cannot just now: it starts or ends, is full, or somebody holds what is needed. */
-const NOT_NOW = ["08", "53", "57P", "57014", LOCK_NOT_AVAILABLE, "25P03", "40001", "40P01"];
+const NOT_NOW = ["08", "53", "57P", "57014", LOCK_NOT_AVAILABLE, READ_ONLY_SQL_TRANSACTION, "25P03", "40001", "40P01"];
 /** The same of a connection. */
 const NO_CONNECTION = new Set([
   "ECONNREFUSED",

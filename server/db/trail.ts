@@ -3,7 +3,7 @@ import type { CommandId, JobId, PersonId } from "@/core/ids";
 import type { EntryBody, TrailEntry, WrittenEntry } from "@/core/entries";
 import type { OddsRecord } from "@/core/trail";
 import type { Db } from "./pool";
-import { execute, many } from "./rows";
+import { execute, many, maybeOne } from "./rows";
 
 export interface NewEntry {
   readonly jobId: JobId;
@@ -34,6 +34,12 @@ export async function insertOdds(db: Db, jobId: JobId, seq: number, odds: OddsRe
     seq,
     JSON.stringify(odds),
   ]);
+}
+
+/** When the latest entry of a job was written; null where it has none. */
+export async function latestEntryAt(db: Db, jobId: JobId): Promise<Date | null> {
+  const sql = "select at from entry where job_id = $1 order by seq desc limit 1";
+  return (await maybeOne<{ at: Date }>(db, sql, [jobId]))?.at ?? null;
 }
 
 export interface EntryWithOdds extends TrailEntry {

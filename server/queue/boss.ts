@@ -3,6 +3,7 @@ import PgBoss from "pg-boss";
 import { log } from "@/server/log";
 import { settings } from "@/server/settings";
 import type { Db } from "@/server/db/pool";
+import { primaryOf } from "@/server/db/primary";
 
 /** The one queue of long work, made by a migration. */
 export const LONG_WORK = "long-work";
@@ -27,10 +28,10 @@ export async function enqueue(db: Db, workId: string): Promise<void> {
   if (!sent) throw new Error(`work ${workId} was not taken into the queue`);
 }
 
-/** The queue for whoever does the work. */
-export function queueOfWorker(): PgBoss {
+/** The queue for whoever does the work, who begins anew when the database's server is another one. */
+export async function queueOfWorker(): Promise<PgBoss> {
   const boss = new PgBoss({
-    connectionString: settings().databaseDirectUrl,
+    connectionString: await primaryOf(settings().databaseDirectUrl),
     application_name: "dead-ends-queue",
     max: 2,
     schema: SCHEMA,

@@ -1,10 +1,12 @@
 import "server-only";
+import { setTimeout as sleep } from "node:timers/promises";
 import { subDays, subHours } from "date-fns";
-import pg from "pg";
 import type PgBoss from "pg-boss";
+import { settleIn } from "@/server/casebook/settle-in";
 import { listenAlways } from "@/server/db/listen";
 import { DOING_LONG_WORK, forgetOldWork, WORK_CHANNEL } from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
+import { clientFor } from "@/server/db/primary";
 import { many } from "@/server/db/rows";
 import { log } from "@/server/log";
 import { settings } from "@/server/settings";
@@ -22,8 +24,10 @@ const ARRIVING_HOURS = 24;
  * @returns why it ended
  */
 export async function doLongWork(): Promise<string> {
-  const alone = new pg.Client({
-    connectionString: settings().databaseDirectUrl,
+  const { databaseDirectUrl } = settings();
+  const Client = clientFor(databaseDirectUrl);
+  const alone = new Client({
+    connectionString: databaseDirectUrl,
     application_name: "dead-ends-worker",
     keepAlive: true,
   });
@@ -32,7 +36,7 @@ export async function doLongWork(): Promise<string> {
   });
   await alone.connect();
   await alone.query("select pg_advisory_lock($1)", [DOING_LONG_WORK]);
-  const boss = queueOfWorker();
+  const boss = await queueOfWorker();
   await boss.start();
   await takeUpWhatWasLeft(boss);
   const now = new Date();
@@ -46,8 +50,19 @@ export async function doLongWork(): Promise<string> {
       boss.notifyWorker(worker);
     },
   );
+  const settling = keepSettling();
   listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
-  return lost;
+  return Promise.race([lost, settling]);
+}
+
+const SETTLE_EVERY_MS = 2000;
+
+/** Counts what waits to be counted, whoever let it wait. @throws where the database cannot be asked */
+async function keepSettling(): Promise<never> {
+  for (;;) {
+    await settleIn();
+    await sleep(SETTLE_EVERY_MS);
+  }
 }
 
 /** What is held as being done was left by a process that is gone: this one holds the lock. */

@@ -15,13 +15,18 @@ export class Application {
   ) {}
 
   /** @param pooler the address of the same database behind a pooler */
-  static async start(databaseUrl: string, pooler?: string): Promise<Application> {
+  static start(databaseUrl: string, pooler?: string): Promise<Application> {
+    return Application.on(pooler ?? asApplication(databaseUrl), asApplication(databaseUrl));
+  }
+
+  /** @param direct the address of the same database without a pooler */
+  static async on(url: string, direct: string = url): Promise<Application> {
     const at = await freePort();
     const args = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(at)];
     const env = {
       ...process.env,
-      DATABASE_URL: pooler ?? asApplication(databaseUrl),
-      DATABASE_DIRECT_URL: asApplication(databaseUrl),
+      DATABASE_URL: url,
+      DATABASE_DIRECT_URL: direct,
       NODE_ENV: "production" as const,
       NEXT_TELEMETRY_DISABLED: "1",
     };

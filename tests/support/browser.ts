@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Builder, By, until, type WebDriver, type WebElement } from "selenium-webdriver";
+import { Builder, By, type WebDriver, type WebElement } from "selenium-webdriver";
 import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 
 /** The flags with which Debian's Chromium neither calls home nor needs a screen. */
@@ -21,6 +21,19 @@ const FLAGS = [
 ];
 
 const WAIT_MS = 15_000;
+/** Pages change within tens of milliseconds: whoever looks less often waits for nothing. */
+const LOOK_EVERY_MS = 30;
+/** What was just drawn anew, or lies under something that is on its way out, is tried again for a second. */
+const MOST_TRIES = 30;
+
+/** The first element that an XPath finds, where it can be seen (or need not); else null. */
+const FIRST = `
+  const found = document.evaluate(arguments[0], document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
+  if (!found || arguments[1]) return found;
+  // A list that is shut shows none of its options.
+  const shown = found.closest("select") ?? found;
+  return shown.getClientRects().length && shown.checkVisibility({ visibilityProperty: true, opacityProperty: true }) ? found : null;
+`;
 
 /** A person at a browser: finds things by the words on them, as people do. */
 export class Browser {
@@ -69,21 +82,22 @@ export class Browser {
 
   /** The first element that this XPath finds, once it can be seen. */
   async find(xpath: string, { hidden = false } = {}): Promise<WebElement> {
-    return this.retry(async () => {
-      const element = await this.driver.wait(until.elementLocated(By.xpath(xpath)), WAIT_MS, `nothing at ${xpath}`);
-      return hidden ? element : this.driver.wait(until.elementIsVisible(element), WAIT_MS, `hidden: ${xpath}`);
-    });
+    const first = () => this.driver.executeScript<WebElement | null>(FIRST, xpath, hidden);
+    const found = await this.driver.wait(first, WAIT_MS, `nothing to be seen at ${xpath}`, LOOK_EVERY_MS);
+    if (!found) throw new Error(`nothing to be seen at ${xpath}`);
+    return found;
   }
 
   /** Waits until nothing is found by this XPath any more. */
   async gone(xpath: string): Promise<void> {
     const left = async () => (await this.driver.findElements(By.xpath(xpath))).length === 0;
-    await this.driver.wait(left, WAIT_MS, `still there: ${xpath}`);
+    await this.driver.wait(left, WAIT_MS, `still there: ${xpath}`, LOOK_EVERY_MS);
   }
 
   /** Waits until the page says this somewhere. */
   async sees(text: string): Promise<void> {
-    await this.driver.wait(async () => (await this.text()).includes(text), WAIT_MS, `the page never said "${text}"`);
+    const says = async () => (await this.text()).includes(text);
+    await this.driver.wait(says, WAIT_MS, `the page never said "${text}"`, LOOK_EVERY_MS);
   }
 
   async text(): Promise<string> {
@@ -107,13 +121,13 @@ export class Browser {
     });
   }
 
-  /** Types into the field with this label, in place of what it held. */
   /** Moves the pointer over something, without a click. */
   async point(xpath: string): Promise<void> {
     const origin = await this.find(xpath);
     await this.driver.actions().move({ origin }).perform();
   }
 
+  /** Types into the field with this label, in place of what it held. */
   async type(label: string, value: string): Promise<void> {
     await this.retry(async () => {
       const field = await this.field(label);
@@ -136,7 +150,7 @@ export class Browser {
           "return Object.keys(arguments[0]).some((key) => key.startsWith('__react'))",
           field,
         );
-      await this.driver.wait(awake, WAIT_MS, `never awake: ${label}`);
+      await this.driver.wait(awake, WAIT_MS, `never awake: ${label}`, LOOK_EVERY_MS);
       await field.sendKeys(path);
     });
   }
@@ -220,8 +234,8 @@ export class Browser {
       } catch (error) {
         const name = error instanceof Error ? error.name : "";
         const redrawn = name === "StaleElementReferenceError" || name === "ElementClickInterceptedError";
-        if (!redrawn || tries >= 5) throw error;
-        await this.driver.sleep(200);
+        if (!redrawn || tries >= MOST_TRIES) throw error;
+        await this.driver.sleep(LOOK_EVERY_MS);
       }
     }
   }

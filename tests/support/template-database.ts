@@ -3,7 +3,7 @@ import { admitApplication } from "@/server/db/application-role";
 import { closePool, inTransaction } from "@/server/db/pool";
 import { migrate } from "@/server/db/migrate";
 import { loadDemo } from "@/demo/load";
-import { APPLICATION_USER, DEMO_TEMPLATE, EMPTY_TEMPLATE, onServer, urlOf } from "./database";
+import { APPLICATION_USER, DEMO_TEMPLATE, EMPTY_TEMPLATE, onServer, urlOf } from "./test-cluster";
 
 /** Any fixed number of our own: the projects of one run make the templates once between them. */
 const LOCK = 4_310_003;
@@ -15,7 +15,8 @@ const LOCK = 4_310_003;
 export default async function setUp(): Promise<void> {
   await onServer(async (client) => {
     await client.query("select pg_advisory_lock($1)", [LOCK]);
-    const run = `${process.pid}-${Math.round(performance.timeOrigin)}`;
+    // `npm test` makes them while it builds, and says for which run.
+    const run = process.env.TEMPLATES_OF ?? `${process.pid}-${Math.round(performance.timeOrigin)}`;
     const made = await client.query(
       "select 1 from pg_database d join pg_shdescription s on s.objoid = d.oid where d.datname = $1 and s.description = $2",
       [DEMO_TEMPLATE, run],

@@ -25,6 +25,8 @@ export interface HostileRequest {
 export interface Known {
   readonly jobId: string;
   readonly version: number;
+  /** What stands in fields of some names: words that the book has. */
+  readonly words?: Readonly<Record<string, string>>;
 }
 
 /** What comes in place of a value; written as JSON, since some of it no value of this language can say. */
@@ -70,6 +72,18 @@ const KINDS: readonly (readonly [string, string])[] = [
   ["an id that is none", '"not-an-id"'],
   ["a key of everybody's", '"__proto__"'],
 ];
+
+/** One request for each call that takes a body, as somebody would send it who means well and says no more than is asked for. */
+export function* plainRequests(description: Described, known: Known): Generator<HostileRequest> {
+  const sampler = new Sampler(description, known, true);
+  for (const [path, operations] of Object.entries(description.paths))
+    for (const [method, { requestBody }] of Object.entries(operations)) {
+      const schema = requestBody?.content["application/json"]?.schema;
+      if (!schema) continue;
+      const body = JSON.stringify(sampler.sample(schema, ""));
+      yield { method: method.toUpperCase(), path: filledIn(path, known, null), body, what: path };
+    }
+}
 
 /** Stands in a sample where a wrong value goes in. */
 const HOLE = " hole ";
@@ -147,6 +161,8 @@ class Sampler {
   constructor(
     private readonly description: Described,
     readonly known: Known,
+    /** Without the fields that may be left out. */
+    private readonly isLean = false,
   ) {}
 
   /** Every place in it where a value stands; "*" is each of a list. */
@@ -170,17 +186,21 @@ class Sampler {
     if (isSchema(schema.items)) return [this.sample(schema.items, name, inner("*"), depth + 1)];
     if (isSchema(schema.properties))
       return Object.fromEntries(
-        Object.entries(fieldsOf(schema)).map(([field, own]) => [
-          field,
-          this.sample(own, field, inner(field), depth + 1),
-        ]),
+        this.told(schema).map(([field, own]) => [field, this.sample(own, field, inner(field), depth + 1)]),
       );
     return this.leaf(schema, name);
+  }
+
+  private told(schema: Schema): readonly (readonly [string, Schema])[] {
+    const all = Object.entries(fieldsOf(schema));
+    const { required } = schema;
+    return this.isLean ? all.filter(([field]) => Array.isArray(required) && required.includes(field)) : all;
   }
 
   private leaf(schema: Schema, name: string): unknown {
     if (name === "jobId") return this.known.jobId;
     if (name === "version") return this.known.version;
+    if (this.known.words?.[name]) return this.known.words[name];
     if (Array.isArray(schema.enum)) return schema.enum.find((each) => each !== null) ?? null;
     if ("const" in schema) return schema.const;
     const type = Array.isArray(schema.type) ? schema.type.find((each) => each !== "null") : schema.type;

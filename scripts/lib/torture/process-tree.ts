@@ -42,7 +42,13 @@ export function postmasterIn(pgData: string): number {
 }
 
 /** The process that serves, which a start command has started; 0 where it has not yet. */
-export function applicationOf(pid: number): number {
+export const applicationOf = (pid: number): number => childOf(pid, "next");
+
+/** The same of the process that does long work. */
+export const workerOf = (pid: number): number => childOf(pid, "long-work");
+
+/** Of what a process has started, the first whose command says so; 0 where there is none. */
+function childOf(pid: number, says: string): number {
   const commandOf = (each: number) => {
     try {
       return readFileSync(`/proc/${each}/cmdline`, "utf8");
@@ -50,5 +56,5 @@ export function applicationOf(pid: number): number {
       return "";
     }
   };
-  return (children().get(pid) ?? []).find((each) => commandOf(each).includes("next")) ?? 0;
+  return (children().get(pid) ?? []).find((each) => commandOf(each).includes(says)) ?? 0;
 }
