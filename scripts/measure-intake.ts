@@ -39,8 +39,8 @@ async function measure(site: Site, actor: Actor): Promise<readonly Step[]> {
   };
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
     ["* vocabulary", () => readVocabulary(db)],
-    ["* vehicles that were here lately", () => lastVehicles(db)],
-    ["* vehicles by plate or VIN", (call) => searchVehicles(db, plates[call % plates.length] ?? "")],
+    ["* vehicles that were here lately", () => lastVehicles(db, site.id)],
+    ["* vehicles by plate or VIN", (call) => searchVehicles(db, site.id, plates[call % plates.length] ?? "")],
     ["* models with what they were seen", () => modelChoices(db)],
     ["* VIN check", () => loadVin("U9TPK12DXHH100307", new Date())],
     [

@@ -54,7 +54,11 @@ async function measure(site: Site, files: readonly CaseFile[]): Promise<readonly
   const steps: readonly (readonly [string, (call: number) => Promise<unknown>])[] = [
     ["advice", async (call) => advise(await loadBook(db, site, of(call)), of(call))],
     ["of it the counters", (call) => loadBook(db, site, of(call))],
-    ["like jobs", (call) => likeJobs(db, of(call), { labels, advice: item(advices, call % files.length), self: null })],
+    [
+      "like jobs",
+      (call) =>
+        likeJobs(db, of(call), { labels, advice: item(advices, call % files.length), self: null, siteId: site.id }),
+    ],
     ["dead ends", (call) => deadEnds(db, of(call), labels, site)],
     ["POST /api/v1/advice", (call) => adviceAnswer(db, site, of(call))],
   ];

@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from "node:fs";
-import { join, relative } from "node:path";
+import { join } from "node:path";
 import { randomUUID } from "node:crypto";
 import { beforeAll, describe, expect, test } from "vitest";
 import { PASSPHRASE } from "@/demo/world";
 import { may } from "@/server/auth/rights";
 import { COMMANDS } from "@/server/commands/registry";
+import { addresses, routesOf } from "./support/addresses";
 import { Client, givenApplication } from "./support/application";
 import { DEMO_TEMPLATE } from "./support/database";
 
@@ -21,28 +22,8 @@ beforeAll(async () => {
   lead = await Client.signedIn(application.origin, "Ilka Venn", PASSPHRASE);
 });
 
-const APP = "app";
 const JOB = randomUUID();
-
-/** Every address that the folder tree serves, with made-up values for its parameters. */
-function addresses(file: "page.tsx" | "route.ts"): { path: string; source: string }[] {
-  return readdirSync(APP, { recursive: true, encoding: "utf8" })
-    .filter((name) => name.split("/").at(-1) === file)
-    .map((name) => {
-      const parts = relative(APP, join(APP, name)).split("/").slice(0, -1);
-      const path = parts.filter((part) => !part.startsWith("(")).map((part) => PARAMETERS[part] ?? part);
-      return { path: `/${path.join("/")}`, source: readFileSync(join(APP, name), "utf8") };
-    });
-}
-
-const PARAMETERS: Record<string, string> = {
-  "[id]": JOB,
-  "[file]": JOB,
-  "[key]": "glow-feed",
-  "[command]": "record-note",
-  "[table]": "jobs.csv",
-};
-const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
+const routes = routesOf(JOB);
 
 /** What nobody needs a right for, each with its reason. */
 const OPEN_ROUTES = new Map([
@@ -54,11 +35,6 @@ const OPEN_ROUTES = new Map([
 ]);
 const OPEN_PAGES = new Set(["/sign-in", "/set-up"]);
 
-const routes = addresses("route.ts").flatMap(({ path, source }) =>
-  METHODS.filter((method) =>
-    new RegExp(`export (async )?function ${method}\\b|export const ${method}\\b`).test(source),
-  ).map((method) => ({ path, method })),
-);
 const ask = (client: Client, { path, method }: { path: string; method: string }) =>
   method === "GET" ? client.get(path) : client.raw(path, "{}", {}, method);
 
@@ -74,7 +50,7 @@ describe("without a session", () => {
   });
 
   test("no page shows anything but the way to sign in", async () => {
-    const pages = addresses("page.tsx");
+    const pages = addresses("page.tsx", JOB);
     expect(pages.length).toBeGreaterThan(6);
     for (const { path } of pages.filter((page) => !OPEN_PAGES.has(page.path))) {
       const response = await nobody.get(path);

@@ -3,13 +3,14 @@
 import { CommandMessage } from "@/features/shared/command-message";
 import { fullLoad } from "@/features/shared/full-load";
 import { useKeptForm } from "@/features/shared/kept-form";
+import { SiteFields, siteOf } from "@/features/shared/site-fields";
 import { useCommand } from "@/features/shared/use-command";
 import { Button } from "@/ui/button";
 import { Field, Form, OtherProblems, SelectInput, TextInput } from "@/ui/form";
 import { FrontPage } from "./front-page";
 
 const EMPTY = {
-  shopName: "",
+  siteName: "",
   timeZone: typeof Intl === "undefined" ? "UTC" : Intl.DateTimeFormat().resolvedOptions().timeZone,
   currency: "EUR",
   ratePerHour: "90",
@@ -25,8 +26,8 @@ export function SetUpForm() {
   const { send, busy, problems, message } = useCommand("/api/v1/set-up");
   const form = useKeptForm("set up", EMPTY, SECRET);
   const submit = async () => {
-    const { shopName, timeZone, currency, ratePerHour, unitSystem, name, passphrase, starterBook } = form.values;
-    const shop = { name: shopName, timeZone, currency, ratePerHour: Number(ratePerHour.replace(",", ".")), unitSystem };
+    const { currency, name, passphrase, starterBook } = form.values;
+    const shop = { ...siteOf(form.values), currency };
     if (await send({ shop, name, passphrase, starterBook: starterBook === "general" })) {
       form.forget();
       fullLoad("/");
@@ -41,23 +42,12 @@ export function SetUpForm() {
         <CommandMessage message={message} />
         <OtherProblems known={["shop", "name", "passphrase", "starterBook"]} />
         <Field name="shop.name" label="Name of the shop">
-          <TextInput {...form.text("shopName")} autoFocus />
+          <TextInput {...form.text("siteName")} autoFocus />
         </Field>
         <div className="grid grid-cols-2 gap-4">
-          <Field name="shop.ratePerHour" label="An hour at the lift costs" hint="turns part prices into minutes">
-            <TextInput {...form.text("ratePerHour")} inputMode="decimal" />
-          </Field>
+          <SiteFields text={(name) => form.text(name)} at="shop." />
           <Field name="shop.currency" label="Currency" hint="three letters">
             <TextInput {...form.text("currency")} maxLength={3} />
-          </Field>
-          <Field name="shop.unitSystem" label="Units">
-            <SelectInput {...form.text("unitSystem")}>
-              <option value="metric">km, °C, bar</option>
-              <option value="imperial">miles, °F, psi</option>
-            </SelectInput>
-          </Field>
-          <Field name="shop.timeZone" label="Time zone">
-            <TextInput {...form.text("timeZone")} />
           </Field>
         </div>
         <Field

@@ -173,28 +173,44 @@ function Jobs({ jobs, timeZone }: { readonly jobs: readonly AskedJob[]; readonly
   return (
     <Section title="Jobs">
       <ul>
-        {jobs.map(({ id, number, vehicle, plate, outcome, because, closedAt, minutes, cameBack, complaint }) => (
-          <li key={id} className="border-b border-rule">
-            <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
-              <span className="flex justify-between gap-3">
-                <span className="font-medium">
-                  {outcome}
-                  {cameBack && <span className="text-brick">, came back</span>}
-                </span>
-                <span className="mono shrink-0 text-sm">{minutesText(minutes)}</span>
-              </span>
-              <span className="block text-sm">
-                {vehicleName(vehicle)} {plate && <span className="mono">{plate}</span>}
-              </span>
-              <span className="line-clamp-1 text-sm text-ink-soft">“{complaint}”</span>
-              <span className="block text-sm text-ink-soft">
-                Job {number}, {dateText(closedAt, timeZone)}
-                {because.length > 0 && `: ${because.join(", ")}`}
-              </span>
-            </Link>
+        {jobs.map((job) => (
+          <li key={job.id} className="border-b border-rule">
+            {/* Another site's record stays there. */}
+            {job.elsewhere ? (
+              <div className="py-2">
+                <JobTold job={job} timeZone={timeZone} />
+              </div>
+            ) : (
+              <Link href={`/jobs/${job.id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
+                <JobTold job={job} timeZone={timeZone} />
+              </Link>
+            )}
           </li>
         ))}
       </ul>
     </Section>
+  );
+}
+
+function JobTold({ job, timeZone }: { readonly job: AskedJob; readonly timeZone: string }) {
+  const { number, vehicle, plate, outcome, because, closedAt, minutes, cameBack, complaint, elsewhere } = job;
+  return (
+    <>
+      <span className="flex justify-between gap-3">
+        <span className="font-medium">
+          {outcome}
+          {cameBack && <span className="text-brick">, came back</span>}
+        </span>
+        <span className="mono shrink-0 text-sm">{minutesText(minutes)}</span>
+      </span>
+      <span className="block text-sm">
+        {vehicleName(vehicle)} {plate && <span className="mono">{plate}</span>}
+      </span>
+      {complaint && <span className="line-clamp-1 text-sm text-ink-soft">“{complaint}”</span>}
+      <span className="block text-sm text-ink-soft">
+        {elsewhere ?? `Job ${number}`}, {dateText(closedAt, timeZone)}
+        {because.length > 0 && `: ${because.join(", ")}`}
+      </span>
+    </>
   );
 }

@@ -37,9 +37,9 @@ export function BeenHere() {
 }
 
 function LikeJob({ job, others }: { readonly job: LikeJobView; readonly others: number }) {
-  const { id, number, vehicle, causes, minutes, because, settledBy } = job;
-  return (
-    <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
+  const { id, number, vehicle, causes, minutes, because, settledBy, elsewhere } = job;
+  const told = (
+    <>
       <span className="flex justify-between gap-3">
         <span className="font-medium">
           {causes}
@@ -49,8 +49,15 @@ function LikeJob({ job, others }: { readonly job: LikeJobView; readonly others: 
       </span>
       {settledBy && <span className="block text-sm">Settled by: {settledBy}</span>}
       <span className="block text-sm text-ink-soft">
-        Job {number}, {vehicle}: {because.join(", ")}
+        {elsewhere ?? `Job ${number}`}, {vehicle}: {because.join(", ")}
       </span>
+    </>
+  );
+  // Another site's record stays there.
+  if (elsewhere) return <div className="py-2">{told}</div>;
+  return (
+    <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
+      {told}
     </Link>
   );
 }

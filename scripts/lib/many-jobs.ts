@@ -13,11 +13,11 @@ export async function addManyJobs(db: Db, jobs: number): Promise<void> {
     (await db.query<{ rows: number }>(`select count(*)::integer as rows from ${table}`)).rows[0]?.rows ?? 1;
   const models = await count("vehicle");
   await db.query(
-    `insert into vehicle (id, vin, plate, make, model, year, engine, transmission, drive, market, created_at)
+    `insert into vehicle (id, vin, plate, make, model, year, engine, transmission, drive, market, created_at, site_id)
      select gen_random_uuid(), null, 'Q' || to_char(n, 'FM000000'), v.make, v.model, v.year, v.engine, v.transmission, v.drive,
-       v.market, now() - interval '1 year'
+       v.market, now() - interval '1 year', v.site_id
      from generate_series(1, ${Math.ceil(jobs * 0.6)}) n
-     join ${numbered("vehicle", "make, model, year, engine, transmission, drive, market", "id")} v on v.at = n % ${models}`,
+     join ${numbered("vehicle", "make, model, year, engine, transmission, drive, market, site_id", "id")} v on v.at = n % ${models}`,
   );
   const [vehicles, symptoms, conditions, causes] = [
     await count("vehicle"),

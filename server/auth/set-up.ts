@@ -11,6 +11,7 @@ import { firstSite, insertSite, updateSite, type Site } from "@/server/db/sites"
 import { line } from "@/server/input";
 import { hashPassphrase, PASSPHRASE_LEAST, PASSPHRASE_MOST } from "./passphrase";
 import { startSession } from "./session";
+import { siteInput } from "./site-input";
 
 export interface SetUpInput {
   readonly shop: Omit<Site, "id">;
@@ -20,32 +21,8 @@ export interface SetUpInput {
   readonly starterBook?: boolean;
 }
 
-const timeZone = () =>
-  Joi.string()
-    .max(60)
-    .custom((value: string, helpers) =>
-      isTimeZone(value) ? value : helpers.message({ custom: "is no time zone, such as Europe/Oslo" }),
-    );
-
-function isTimeZone(name: string): boolean {
-  try {
-    return Boolean(new Intl.DateTimeFormat("en", { timeZone: name }));
-  } catch {
-    return false;
-  }
-}
-
 export const setUpInput: Joi.ObjectSchema<SetUpInput> = Joi.object({
-  shop: Joi.object({
-    name: line(120).required(),
-    timeZone: timeZone().required(),
-    currency: Joi.string()
-      .uppercase()
-      .pattern(/^[A-Z]{3}$/, "three letters, such as EUR")
-      .required(),
-    ratePerHour: Joi.number().greater(0).max(100_000).precision(2).required(),
-    unitSystem: Joi.string().valid("metric", "imperial").required(),
-  }).required(),
+  shop: siteInput().required(),
   name: line(80).required(),
   passphrase: Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST).required(),
   starterBook: Joi.boolean().default(false),

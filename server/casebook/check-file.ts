@@ -1,5 +1,6 @@
 import "server-only";
 import { jobsByKey } from "@/server/db/casebook";
+import type { SiteId } from "@/core/ids";
 import type { Db } from "@/server/db/pool";
 import { validate } from "@/server/input";
 import { Breath } from "./breath";
@@ -31,9 +32,14 @@ const BATCH = 2000;
 
 /**
  * Checks a casebook whole before anything of it is written, without holding anybody up.
+ * @param siteId whose jobs it is to become
  * @throws CasebookRefusal with the path of everything that is wrong
  */
-export async function checkCasebook(db: Db, spooled: SpooledCasebook, tell: Tell): Promise<CheckedCasebook> {
+export async function checkCasebook(
+  db: Db,
+  siteId: SiteId,
+  { casebook: spooled, tell }: { readonly casebook: SpooledCasebook; readonly tell: Tell },
+): Promise<CheckedCasebook> {
   const sent = validate(bookInput, spooled.book);
   if (!sent.ok) throw new CasebookRefusal(sent.problems);
   const plan = await planBook(db, sent.value, await readCurrentNames(db));
@@ -41,7 +47,7 @@ export async function checkCasebook(db: Db, spooled: SpooledCasebook, tell: Tell
   const checked = await LineFile.make();
   try {
     const check = new JobCheck(plan.words, procedures);
-    const newJobs = await checkJobs({ db, check, plan, checked, tell }, spooled).finally(() => checked.end());
+    const newJobs = await checkJobs({ db, siteId, check, plan, checked, tell }, spooled).finally(() => checked.end());
     if (check.problems.length) throw new CasebookRefusal(check.problems);
     return {
       plan,
@@ -60,6 +66,7 @@ export async function checkCasebook(db: Db, spooled: SpooledCasebook, tell: Tell
 
 interface Checking {
   readonly db: Db;
+  readonly siteId: SiteId;
   readonly check: JobCheck;
   readonly plan: PlannedBook;
   readonly checked: LineFile;
@@ -67,7 +74,10 @@ interface Checking {
 }
 
 /** @returns how many of the jobs are not here yet */
-async function checkJobs({ db, check, plan, checked, tell }: Checking, spooled: SpooledCasebook): Promise<number> {
+async function checkJobs(
+  { db, siteId, check, plan, checked, tell }: Checking,
+  spooled: SpooledCasebook,
+): Promise<number> {
   const breath = new Breath();
   const of = spooled.jobCount;
   const comebacks: Comeback[] = [];
@@ -85,11 +95,11 @@ async function checkJobs({ db, check, plan, checked, tell }: Checking, spooled: 
     await breath.take();
     if (at % BATCH && at < of) continue;
     await checked.breathe();
-    newJobs += keys.length - (await jobsByKey(db, keys)).length;
+    newJobs += keys.length - (await jobsByKey(db, siteId, keys)).length;
     keys = [];
     await tell({ stage: "check", done: at, of });
   }
-  if (!check.problems.length) await checkComebacks(db, check, comebacks);
+  if (!check.problems.length) await checkComebacks({ db, siteId, check }, comebacks);
   return newJobs;
 }
 
@@ -99,10 +109,14 @@ interface Comeback {
   readonly at: number;
 }
 
-async function checkComebacks(db: Db, check: JobCheck, comebacks: readonly Comeback[]): Promise<void> {
+async function checkComebacks(
+  { db, siteId, check }: Pick<Checking, "db" | "siteId" | "check">,
+  comebacks: readonly Comeback[],
+): Promise<void> {
   const elsewhere = comebacks.filter(({ of }) => !check.holds(of));
   const here = await jobsByKey(
     db,
+    siteId,
     elsewhere.map(({ of }) => of),
   );
   const known = new Set(here.map(({ key }) => key));

@@ -1,6 +1,7 @@
 import "server-only";
 import { causeKey, type Procedure } from "@/core/book";
 import type { KnownFailure } from "@/core/known-failures";
+import type { SiteId } from "@/core/ids";
 import type { Unit } from "@/core/measure";
 import { readLinks, readVocabulary } from "@/server/db/book";
 import { readKnownFailures } from "@/server/db/known-failures";
@@ -14,8 +15,12 @@ import type { CasebookJob, CasebookTest } from "./shape";
 
 const BATCH = 400;
 
-/** This shop's casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. What came from other shops is theirs to give. */
-export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): AsyncGenerator<string> {
+/** A site's casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. What came from other shops is theirs to give. */
+export async function* exportCasebook(
+  db: Db,
+  siteId: SiteId,
+  { now, anonymous }: { readonly now: Date; readonly anonymous: boolean },
+): AsyncGenerator<string> {
   const { symptoms, conditions, components, failures } = await readVocabulary(db);
   const theirs = await keysOfOthers(db);
   const procedures = (await readProcedures(db)).filter(({ key }) => !theirs.procedures.has(key)).map(asWritten);
@@ -40,7 +45,7 @@ export async function* exportCasebook(db: Db, now: Date, anonymous: boolean): As
   };
   yield `${JSON.stringify(head).slice(0, -1)},"jobs":[`;
   let between = "\n";
-  for await (const jobs of exportedJobs(db)) {
+  for await (const jobs of exportedJobs(db, siteId)) {
     yield between + jobs.map((job) => JSON.stringify(anonymous ? withoutOwner(job) : job)).join(",\n");
     between = ",\n";
   }
@@ -57,11 +62,11 @@ function withoutPeople(known: KnownFailure): KnownFailure {
   return { ...known, details: { ...known.details, notes: [], reports } };
 }
 
-/** Every job in the order of their keys, some hundred at a time. */
-export async function* exportedJobs(db: Db): AsyncGenerator<readonly CasebookJob[]> {
+/** Every job of a site in the order of their keys, some hundred at a time. */
+export async function* exportedJobs(db: Db, siteId: SiteId): AsyncGenerator<readonly CasebookJob[]> {
   let after = "";
   for (;;) {
-    const rows = await readCasebookJobs(db, { after, most: BATCH });
+    const rows = await readCasebookJobs(db, siteId, { after, most: BATCH });
     const last = rows.at(-1);
     if (!last) return;
     yield rows.map(({ job }) => exported(job));
@@ -107,7 +112,11 @@ export function exported(job: object): CasebookJob {
 }
 
 /** Jobs by their keys, as they would be exported. */
-export async function readJobs(db: Db, keys: readonly string[]): Promise<ReadonlyMap<string, CasebookJob>> {
-  const rows = await readCasebookJobs(db, { keys });
+export async function readJobs(
+  db: Db,
+  siteId: SiteId,
+  keys: readonly string[],
+): Promise<ReadonlyMap<string, CasebookJob>> {
+  const rows = await readCasebookJobs(db, siteId, { keys });
   return new Map(rows.map(({ key, job }) => [key, exported(job)]));
 }

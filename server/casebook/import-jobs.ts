@@ -108,14 +108,17 @@ export class ImportOfJobs {
 
   /** Those that are not here, or read otherwise. */
   async #differing(batch: readonly Read[]): Promise<readonly Read[]> {
-    const { db } = this.context;
+    const { db, site } = this.context;
+    const { id: siteId } = site;
     const known = await jobsByKey(
       db,
+      siteId,
       batch.map(({ job }) => job.key),
     );
     if (!known.length) return batch;
     const there = await readJobs(
       db,
+      siteId,
       known.map(({ key }) => key),
     );
     const breath = new Breath();
@@ -130,15 +133,16 @@ export class ImportOfJobs {
 
   /** Takes what jobs add up to and teach away, as far as they are here already. */
   async #takeAway(changed: readonly Read[], before: Promise<void>): Promise<Before> {
-    const { db } = this.context;
+    const { db, site } = this.context;
+    const { id: siteId } = site;
     const keys = changed.map(({ job }) => job.key);
-    const here = (await jobsByKey(db, keys)).map(({ id }) => id);
+    const here = (await jobsByKey(db, siteId, keys)).map(({ id }) => id);
     if (!here.length) return { known: new Map(), jobs: new Map(), facts: new Map() };
     // While rows are written the triggers are off, and those of what is deleted here have to fire.
     await before;
     await lockJobs(db, here);
-    const known = new Map((await jobsByKey(db, keys)).map((each) => [each.key, each]));
-    const jobs = await readJobs(db, [...known.keys()]);
+    const known = new Map((await jobsByKey(db, siteId, keys)).map((each) => [each.key, each]));
+    const jobs = await readJobs(db, siteId, [...known.keys()]);
     const facts = await readFactsOf(
       db,
       [...known.values()].map(({ id }) => id),
@@ -182,15 +186,16 @@ export class ImportOfJobs {
   }
 
   async #tieComebacks(): Promise<void> {
-    const { db } = this.context;
+    const { db, site } = this.context;
+    const { id: siteId } = site;
     const touched = [...new Set(this.#comebacks.flatMap(({ of, was }) => [of, was].filter((key) => key !== null)))];
-    const ids = new Map((await jobsByKey(db, touched)).map(({ key, id }) => [key, id]));
+    const ids = new Map((await jobsByKey(db, siteId, touched)).map(({ key, id }) => [key, id]));
     // The file was checked: a job that is gone since is a broken promise, not somebody's mistake.
     for (const { of } of this.#comebacks) if (of !== null && !ids.has(of)) throw new Error(`job ${of} is gone`);
     const jobs = [...ids.values()];
     await lockJobs(db, jobs);
     await this.#learnOf(jobs, -1);
-    await setComebacks(db, this.#comebacks);
+    await setComebacks(db, siteId, this.#comebacks);
     await this.#learnOf(jobs, 1);
   }
 

@@ -71,7 +71,10 @@ const MOST_TRIES = 3;
 
 async function takeOver(sent: ImportRequest, request: SentRequest): Promise<Once> {
   for (let tries = 1; ; tries++) {
-    const checked = await checkCasebook(pool(), sent.casebook, sent.tell ?? tellNobody);
+    const checked = await checkCasebook(pool(), sent.actor.siteId, {
+      casebook: sent.casebook,
+      tell: sent.tell ?? tellNobody,
+    });
     try {
       return await write(sent, request, checked, tries === MOST_TRIES);
     } catch (error) {

@@ -1,10 +1,11 @@
 import "server-only";
 import Papa from "papaparse";
+import type { SiteId } from "@/core/ids";
 import type { Db } from "@/server/db/pool";
 import { exportedJobs } from "./export";
 import type { CasebookJob } from "./shape";
 
-/** The shop's jobs for a spreadsheet: one row a job, one a test, one a part. */
+/** A site's jobs for a spreadsheet: one row a job, one a test, one a part. */
 export const TABLES = {
   jobs: {
     columns: [
@@ -110,11 +111,11 @@ function jobRow(job: CasebookJob): readonly Cell[] {
 }
 
 /** One table as CSV, in pieces. Text that a spreadsheet would take for a formula is kept from being one. */
-export async function* exportTable(db: Db, name: TableName): AsyncGenerator<string> {
+export async function* exportTable(db: Db, siteId: SiteId, name: TableName): AsyncGenerator<string> {
   const { columns, rowsOf } = TABLES[name];
   const csv = (rows: readonly (readonly Cell[])[]) =>
     rows.length ? `${Papa.unparse(rows as Cell[][], { escapeFormulae: true })}\r\n` : "";
   yield csv([columns]);
-  for await (const jobs of exportedJobs(db))
+  for await (const jobs of exportedJobs(db, siteId))
     yield csv(jobs.flatMap((job): readonly (readonly Cell[])[] => rowsOf(job)));
 }

@@ -118,7 +118,7 @@ export async function jobsToWrite(
   await referred.gather(context, written);
   const rows = new RowsOfJobs();
   const breath = new Breath();
-  for (const vehicle of freshVehicles) rows.addVehicle(vehicle, by, now);
+  for (const vehicle of freshVehicles) rows.addVehicle(vehicle, { actor, now });
   for (const each of written) {
     const { id, job, facts, entries } = each;
     if (!each.known)
@@ -174,14 +174,14 @@ const OTHER_VEHICLE = "differs from what the shop, or an earlier job of the file
  * @returns by job, and the rows of those that are still to be written
  */
 async function takeInVehicles(
-  { db }: CommandContext,
+  { db, site }: CommandContext,
   written: readonly Written[],
   { referred, vehicles: byVin }: Writing,
 ): Promise<{ readonly vehicles: ReadonlyMap<JobId, string>; readonly fresh: readonly NewVehicle[] }> {
   const vins = written.flatMap(({ job: { vehicle } }) =>
     vehicle.vin === null || byVin.has(vehicle.vin) ? [] : vehicle.vin,
   );
-  const here = await vehiclesByVin(db, vins);
+  const here = await vehiclesByVin(db, site.id, vins);
   for (const each of here) byVin.set(each.vin, { id: each.id, vehicle: each });
   await referred.holdVehicles(
     db,
@@ -208,7 +208,7 @@ async function takeInVehicles(
 class RowsOfJobs {
   readonly #vehicle = new CopyRows(
     "vehicle",
-    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, fuel text, gearbox text, equipment text[], built text, uses text[], created_at timestamptz, created_by uuid",
+    "id uuid, vin text, make text, model text, year integer, engine text, transmission text, drive text, market text, fuel text, gearbox text, equipment text[], built text, uses text[], created_at timestamptz, created_by uuid, site_id uuid",
   );
   readonly job = new CopyRows(
     "job",
@@ -235,11 +235,11 @@ class RowsOfJobs {
   };
   readonly #marks: MarksOfJob[] = [];
 
-  addVehicle({ id, vehicle }: NewVehicle, by: string, now: Date): void {
+  addVehicle({ id, vehicle }: NewVehicle, { actor, now }: Pick<CommandContext, "actor" | "now">): void {
     const { vin, make, model, year, engine, transmission, drive, market } = vehicle;
     const { fuel = null, gearbox = null, equipment = null, built = null, uses = null } = vehicle;
     const variant = [engine, transmission, drive, market, fuel, gearbox, equipment, built, uses];
-    this.#vehicle.add(id, vin, make, model, year, ...variant, now, by);
+    this.#vehicle.add(id, vin, make, model, year, ...variant, now, actor.personId, actor.siteId);
   }
 
   /** What a job's entries add up to. */

@@ -190,7 +190,7 @@ test("a recall is open on a vehicle until it was carried out, or refused with a 
   const vin = "U9TPK21D0HH100250";
   const vehicle = { ...VEHICLE, model: "Minnow", vin, plate: null };
   const job = await OpenJob.open(technician, { vehicle });
-  const known = await findVehicle(pool(), { vin, plate: null });
+  const known = await findVehicle(pool(), site.id, { vin, plate: null });
   if (!known) throw new Error("the vehicle is missing");
   const line = async () => (await loadJobSheet(site, job.id))?.knownFor.find((each) => each.key === key)?.bulletin;
   expect(await line()).toMatchObject({ covers: true, state: null });

@@ -27,8 +27,8 @@ export const settleVehicleRecall: Command<SettleInput, null> = {
       .required(),
     reason: optionalText(400),
   }),
-  async run({ db, actor, now }, input) {
-    if (!(await maybeVehicle(db, input.vehicleId))) refuse({ code: "not-found", what: "vehicle" });
+  async run({ db, actor, site, now }, input) {
+    if (!(await maybeVehicle(db, site.id, input.vehicleId))) refuse({ code: "not-found", what: "vehicle" });
     const known = await findKnownFailure(db, input.pattern);
     if (!known?.details.bulletin) refuseInput("pattern", "is no recall and no campaign");
     if (input.state === "refused" && !input.reason) refuseInput("reason", "say why the customer refused it");

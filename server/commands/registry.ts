@@ -6,6 +6,7 @@ import { confirmComplaint, planWatch } from "./confirm-complaint";
 import { closeJob, handOver, reopenJob } from "./conclude-job";
 import { askReason, bookFollowUp, recordSecondLook, recordWaiting } from "./keep-going";
 import { settleVehicleRecall } from "./recalls";
+import { addSite, changeSite } from "./sites";
 import { addSpare, takeSpareOff } from "./spares";
 import {
   dismissKnownFailure,
@@ -127,6 +128,8 @@ export const COMMANDS: readonly AnyCommand[] = [
   dropMaker,
   nameModule,
   dropModule,
+  addSite,
+  changeSite,
   addPerson,
   changePerson,
   resetPassphrase,

@@ -3,13 +3,7 @@ import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import { asPersonId, type PersonId } from "@/core/ids";
 import { countAttempt, countedGuess, forgetAttempts, liftWaits, waitText } from "@/server/auth/limits";
-import {
-  hashPassphrase,
-  passphraseFits,
-  PASSPHRASE_LEAST,
-  PASSPHRASE_MOST,
-  type Secret,
-} from "@/server/auth/passphrase";
+import { passphraseFits, PASSPHRASE_MOST } from "@/server/auth/passphrase";
 import { ROLES, type Role } from "@/server/auth/rights";
 import {
   findPersonByName,
@@ -27,28 +21,10 @@ import { lockSite } from "@/server/db/sites";
 import { findTokenOfSite, revokeToken } from "@/server/db/tokens";
 import { line, uuid } from "@/server/input";
 import type { Command, CommandContext } from "./command";
+import { keptSecret, passphraseInput, secretOf, type KeptPassphrase } from "./passphrases";
 import { refuse, refuseInput } from "./refusal";
 
-/** A new passphrase: long enough to stand against guessing. */
-export const passphraseInput = () => Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST);
-
-interface Kept {
-  readonly passphrase: string;
-  /** What it is kept as, made before the transaction. */
-  readonly secret?: Secret;
-}
-
-const kept = async <Input extends Kept>(input: Input): Promise<Input> => ({
-  ...input,
-  secret: await hashPassphrase(input.passphrase),
-});
-
-function secretOf({ secret }: Kept): Secret {
-  if (!secret) throw new Error("team: the passphrase was not prepared");
-  return secret;
-}
-
-interface AddPersonInput extends Kept {
+interface AddPersonInput extends KeptPassphrase {
   readonly name: string;
   readonly role: Role;
 }
@@ -64,7 +40,7 @@ export const addPerson: Command<AddPersonInput, { readonly personId: PersonId }>
       .required(),
     passphrase: passphraseInput().required(),
   }),
-  prepare: (_, input) => kept(input),
+  prepare: (_, input) => keptSecret(input),
   async run({ db, actor, site, now }, input) {
     const { name, role } = input;
     if (await findPersonByName(db, name)) refuseInput("name", "is taken");
@@ -106,8 +82,8 @@ export const changePerson: Command<ChangePersonInput, { readonly personId: Perso
     await lockSite(context.db, context.site.id);
     const person = await colleague(context, input.personId);
     const leavesLead = person.role === "lead" && (input.role !== "lead" || !input.active);
-    if (leavesLead && (await otherActiveLeads(context.db, person.id)) === 0)
-      refuseInput("role", "the shop needs one lead at least");
+    if (leavesLead && (await otherActiveLeads(context.db, context.site.id, person.id)) === 0)
+      refuseInput("role", "the site needs one lead at least");
     await updatePerson(context.db, person.id, { role: input.role, active: input.active });
     if (!input.active) await deleteSessionsOf(context.db, person.id);
     return { personId: person.id };
@@ -115,24 +91,25 @@ export const changePerson: Command<ChangePersonInput, { readonly personId: Perso
 };
 
 /** A lead gives a new passphrase to somebody who forgot theirs; their sessions and waits end. */
-export const resetPassphrase: Command<Kept & { readonly personId: string }, { readonly personId: PersonId }> = {
-  name: "reset-passphrase",
-  right: "team.manage",
-  secretInput: true,
-  input: Joi.object({ personId: uuid().required(), passphrase: passphraseInput().required() }),
-  prepare: (_, input) => kept(input),
-  async run({ db, ...context }, input) {
-    const person = await colleague({ db, ...context }, input.personId);
-    await updatePassphrase(db, person.id, secretOf(input));
-    await deleteSessionsOf(db, person.id);
-    await forgetDevicesOf(db, person.id);
-    await liftWaits(db, person);
-    return { personId: person.id };
-  },
-};
+export const resetPassphrase: Command<KeptPassphrase & { readonly personId: string }, { readonly personId: PersonId }> =
+  {
+    name: "reset-passphrase",
+    right: "team.manage",
+    secretInput: true,
+    input: Joi.object({ personId: uuid().required(), passphrase: passphraseInput().required() }),
+    prepare: (_, input) => keptSecret(input),
+    async run({ db, ...context }, input) {
+      const person = await colleague({ db, ...context }, input.personId);
+      await updatePassphrase(db, person.id, secretOf(input));
+      await deleteSessionsOf(db, person.id);
+      await forgetDevicesOf(db, person.id);
+      await liftWaits(db, person);
+      return { personId: person.id };
+    },
+  };
 
 /** Everywhere else they are signed out: a passphrase is changed because somebody else may know it. */
-export const changePassphrase: Command<Kept & { readonly current: string }, null> = {
+export const changePassphrase: Command<KeptPassphrase & { readonly current: string }, null> = {
   name: "change-passphrase",
   right: "own.account",
   secretInput: true,
@@ -147,7 +124,7 @@ export const changePassphrase: Command<Kept & { readonly current: string }, null
     const person = await findPersonSecret(pool(), actor.personId);
     if (!(await passphraseFits(input.current, person))) refuseInput("current", "is not your passphrase");
     await forgetAttempts(counted);
-    return kept(input);
+    return keptSecret(input);
   },
   async run({ db, actor }, input) {
     await updatePassphrase(db, actor.personId, secretOf(input));

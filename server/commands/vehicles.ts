@@ -26,14 +26,14 @@ type VehicleInput = Omit<VehicleRow, "id">;
  */
 export async function takeInVehicle(context: CommandContext, input: VehicleInput): Promise<VehicleId> {
   const vehicle = await tidied(context, input);
-  const known = vehicle.vin || vehicle.plate ? await findVehicle(context.db, vehicle) : null;
+  const known = vehicle.vin || vehicle.plate ? await findVehicle(context.db, context.site.id, vehicle) : null;
   if (known && (sameVin(known, vehicle) || sameModel(known, vehicle))) {
     await correct(context, known, completed(vehicle, known));
     return known.id;
   }
   const { db, actor, now } = context;
   const id = randomUUID() as VehicleId;
-  await insertVehicle(db, { ...vehicle, id }, actor.personId, now);
+  await insertVehicle(db, { ...vehicle, id }, actor, now);
   await learnVariant(db, vehicle);
   if (vehicle.vin) await learnMaker(db, { wmi: vehicle.vin.slice(0, 3), make: vehicle.make }, actor.personId, now);
   return id;
@@ -121,7 +121,7 @@ export const changeVehicle: Command<ChangeVehicleInput, { readonly vehicleId: Ve
   input: Joi.object({ vehicleId: uuid().required(), vehicle: vehicleInput.required() }),
   async run(context, { vehicleId, vehicle }) {
     const id = asVehicleId(vehicleId);
-    const known = id && (await maybeVehicle(context.db, id));
+    const known = id && (await maybeVehicle(context.db, context.site.id, id));
     if (!known) return refuse({ code: "not-found", what: "vehicle" });
     const jobs = await correct(context, known, await tidied(context, vehicle));
     return { vehicleId: known.id, jobs };

@@ -157,7 +157,7 @@ describe("the catalogue", () => {
 
   test("a vehicle that comes again is the same one, with what is known better of it; a plate can move to another car", async () => {
     const vin = "U9TPK21D8HH100777";
-    const known = () => findVehicle(pool(), { vin: null, plate: "HF 9001" });
+    const known = () => findVehicle(pool(), lead.siteId, { vin: null, plate: "HF 9001" });
     await arrive({ plate: "HF 9001", market: null });
     const before = await known();
     await arrive({ plate: "hf 9001", vin, market: "coast", built: "2017-08", engine: null });

@@ -1,12 +1,12 @@
 import "server-only";
 import type { Cause } from "@/core/book";
-import type { JobId } from "@/core/ids";
+import type { JobId, SiteId } from "@/core/ids";
 import type { FindingResult } from "@/core/job";
 import type { Mark } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
 import { VEHICLE_OF_JOB } from "./job-lists";
 import type { Db } from "./pool";
-import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
+import { CAUSES_OF_JOB, ELSEWHERE, MINUTES_OF_JOB } from "./facts";
 import { many } from "./rows";
 
 /** What a job has to have, each group of marks one thing that was asked for. */
@@ -192,16 +192,23 @@ export interface JobFoundRow {
   readonly causes: readonly Cause[];
   readonly minutes: number;
   readonly cameBack: boolean;
+  /** The site whose job it is, where it is another one: its record stays there. */
+  readonly elsewhere: string | null;
   /** Its marks among those that were asked for. */
   readonly marks: readonly Mark[];
 }
 
-/** What a few jobs were, in the order of their ids. */
-export async function readFoundJobs(db: Db, ids: readonly JobId[], marks: readonly Mark[]): Promise<JobFoundRow[]> {
+/** What a few jobs were, in the order of their ids; of another site's job whose vehicle it was, and what the customer said, stays there. */
+export async function readFoundJobs(
+  db: Db,
+  siteId: SiteId,
+  { ids, marks }: { readonly ids: readonly JobId[]; readonly marks: readonly Mark[] },
+): Promise<JobFoundRow[]> {
   if (!ids.length) return [];
   return many<JobFoundRow>(
     db,
-    `select j.id, j.key, j.number, ${VEHICLE_OF_JOB} as vehicle, v.plate, j.complaint, j.closed_at as "closedAt", j.finding,
+    `select j.id, j.key, j.number, ${VEHICLE_OF_JOB} as vehicle, case when j.site_id = $3 then v.plate end as plate,
+       case when j.site_id = $3 then j.complaint else '' end as complaint, ${ELSEWHERE("$3")} as elsewhere, j.closed_at as "closedAt", j.finding,
        ${CAUSES_OF_JOB} as causes,
        ${MINUTES_OF_JOB} as minutes,
        j.came_back as "cameBack",
@@ -210,6 +217,6 @@ export async function readFoundJobs(db: Db, ids: readonly JobId[], marks: readon
      join job j on j.id = wanted.id
      join vehicle v on v.id = j.vehicle_id
      order by wanted.at`,
-    [ids, marks],
+    [ids, marks, siteId],
   );
 }

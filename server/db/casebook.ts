@@ -30,9 +30,9 @@ export interface KnownJob {
   readonly version: number;
 }
 
-/** The jobs that are here already, by their keys. */
-export async function jobsByKey(db: Db, keys: readonly string[]): Promise<KnownJob[]> {
-  return many<KnownJob>(db, "select key, id, version from job where key = any($1)", [keys]);
+/** The jobs of a site that are here already, by their keys. */
+export async function jobsByKey(db: Db, siteId: SiteId, keys: readonly string[]): Promise<KnownJob[]> {
+  return many<KnownJob>(db, "select key, id, version from job where site_id = $2 and key = any($1)", [keys, siteId]);
 }
 
 /** Holds jobs that are to be written anew until the transaction ends. */
@@ -66,15 +66,16 @@ export async function dropFacts(db: Db, ids: readonly JobId[]): Promise<void> {
   for (const table of FACTS) await execute(db, `delete from ${table} where job_id = any($1)`, [ids]);
 }
 
-/** A job as a casebook writes it, but for what is computed from it. */
+/** A site's jobs as a casebook writes them, but for what is computed from it. */
 export async function readCasebookJobs(
   db: Db,
+  siteId: SiteId,
   wanted: { readonly after: string; readonly most: number } | { readonly keys: readonly string[] },
 ): Promise<{ key: string; job: object }[]> {
   const [where, values] =
     "keys" in wanted
-      ? ["j.key = any($1) order by j.key", [wanted.keys]]
-      : ["j.key > $1 order by j.key limit $2", [wanted.after, wanted.most]];
+      ? ["j.site_id = $1 and j.key = any($2) order by j.key", [siteId, wanted.keys]]
+      : ["j.site_id = $1 and j.key > $2 order by j.key limit $3", [siteId, wanted.after, wanted.most]];
   return many<{ key: string; job: object }>(
     db,
     `select j.key, json_build_object(
@@ -118,6 +119,7 @@ export async function readCasebookJobs(
 /** Notes which job each is the comeback of, or that it is none. */
 export async function setComebacks(
   db: Db,
+  siteId: SiteId,
   rows: readonly { readonly key: string; readonly of: string | null }[],
 ): Promise<void> {
   await execute(
@@ -125,9 +127,9 @@ export async function setComebacks(
     `update job j set comeback_of = o.id,
        comeback_why = case when o.id is not distinct from j.comeback_of then j.comeback_why end
      from unnest($1::text[], $2::text[]) as w (key, of_key)
-     left join job o on o.key = w.of_key
-     where j.key = w.key`,
-    [rows.map(({ key }) => key), rows.map(({ of }) => of)],
+     left join job o on o.key = w.of_key and o.site_id = $3
+     where j.key = w.key and j.site_id = $3`,
+    [rows.map(({ key }) => key), rows.map(({ of }) => of), siteId],
   );
 }
 
@@ -151,13 +153,13 @@ export interface VehicleWithVin extends Vehicle {
   readonly vin: string;
 }
 
-/** The vehicles that are here already, by their VINs. */
-export async function vehiclesByVin(db: Db, vins: readonly string[]): Promise<VehicleWithVin[]> {
+/** The vehicles of a site that are here already, by their VINs. */
+export async function vehiclesByVin(db: Db, siteId: SiteId, vins: readonly string[]): Promise<VehicleWithVin[]> {
   if (!vins.length) return [];
   return many<VehicleWithVin>(
     db,
-    "select id, vin, make, model, year, engine, transmission, drive, market, fuel, gearbox, equipment from vehicle where vin = any($1)",
-    [vins],
+    "select id, vin, make, model, year, engine, transmission, drive, market, fuel, gearbox, equipment from vehicle where site_id = $2 and vin = any($1)",
+    [vins, siteId],
   );
 }
 

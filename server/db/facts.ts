@@ -69,6 +69,10 @@ const CAUSES_WITH_REASONS = causesOfJob({
   field: `, 'reason', c.reason`,
 });
 
+/** The name of the site whose job `j` is, where it is another one than that of a parameter. */
+export const ELSEWHERE = (siteId: `$${number}`) =>
+  `(select o.name from site o where o.id = j.site_id and o.id <> ${siteId})`;
+
 /** The minutes spent on job `j`: what was taken back is not counted, nor what a casebook has brought in anew since. */
 export const MINUTES_OF_JOB = `
     (select coalesce(sum(e.minutes), 0)

@@ -1,12 +1,12 @@
 import "server-only";
-import type { JobId } from "@/core/ids";
+import type { JobId, SiteId } from "@/core/ids";
 import type { Mark } from "@/core/lesson";
 import type { Vehicle } from "@/core/vehicle";
 import type { Cause } from "@/core/book";
 import type { FindingResult } from "@/core/job";
 import type { Db } from "./pool";
 import { CopyRows } from "./copy-rows";
-import { CAUSES_OF_JOB, MINUTES_OF_JOB } from "./facts";
+import { CAUSES_OF_JOB, ELSEWHERE, MINUTES_OF_JOB } from "./facts";
 import { execute, many } from "./rows";
 
 /** Stands for every closed job in `feature_jobs`: the number that rarity is measured against. */
@@ -165,14 +165,20 @@ export interface LikeJobDetails {
   readonly minutes: number;
   /** The test that named the cause, where one did. */
   readonly settledBy: string | null;
+  /** The site whose job it is, where it is another one. */
+  readonly elsewhere: string | null;
 }
 
 /** What a few like jobs came to. */
-export async function readLikeJobs(db: Db, ids: readonly JobId[]): Promise<ReadonlyMap<JobId, LikeJobDetails>> {
+export async function readLikeJobs(
+  db: Db,
+  siteId: SiteId,
+  ids: readonly JobId[],
+): Promise<ReadonlyMap<JobId, LikeJobDetails>> {
   if (!ids.length) return new Map();
   const rows = await many<LikeJobDetails>(
     db,
-    `select j.id, j.key, j.number, j.finding,
+    `select j.id, j.key, j.number, j.finding, ${ELSEWHERE("$2")} as elsewhere,
        ${CAUSES_OF_JOB} as causes,
        ${MINUTES_OF_JOB} as minutes,
        (select t.title
@@ -184,7 +190,7 @@ export async function readLikeJobs(db: Db, ids: readonly JobId[]): Promise<Reado
         limit 1) as "settledBy"
      from job j
      where j.id = any($1)`,
-    [ids],
+    [ids, siteId],
   );
   return new Map(rows.map((row) => [row.id, row]));
 }

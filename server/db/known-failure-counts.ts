@@ -65,6 +65,7 @@ const HAD = `had as (
 /** A vehicle that a known failure speaks of, as far as this shop saw it. */
 export interface SeenInScope {
   readonly vehicleId: VehicleId;
+  readonly siteId: SiteId;
   readonly model: string;
   readonly year: number;
   readonly firstKm: number;
@@ -77,7 +78,7 @@ export interface SeenInScope {
 export async function vehiclesInScope(db: Db, key: string): Promise<SeenInScope[]> {
   return many<SeenInScope>(
     db,
-    `select w.vehicle_id as "vehicleId", v.model, v.year, w.first_km as "firstKm", w.last_km as "lastKm", w.failed_km as "failedKm"
+    `select w.vehicle_id as "vehicleId", v.site_id as "siteId", v.model, v.year, w.first_km as "firstKm", w.last_km as "lastKm", w.failed_km as "failedKm"
      from pattern_vehicle w
      join vehicle v on v.id = w.vehicle_id
      where w.pattern = $1 and w.first_km is not null

@@ -121,11 +121,11 @@ export async function updatePassphrase(db: Db, id: PersonId, secret: { salt: Buf
 }
 
 /** How many leads could still sign in, were this one gone. */
-export async function otherActiveLeads(db: Db, id: PersonId): Promise<number> {
+export async function otherActiveLeads(db: Db, siteId: SiteId, id: PersonId): Promise<number> {
   const { count } = await one<{ count: number }>(
     db,
-    "select count(*) as count from person where kind = 'person' and role = 'lead' and active and id <> $1",
-    [id],
+    "select count(*) as count from person where kind = 'person' and role = 'lead' and active and site_id = $1 and id <> $2",
+    [siteId, id],
   );
   return count;
 }

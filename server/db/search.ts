@@ -1,4 +1,5 @@
 import "server-only";
+import type { SiteId } from "@/core/ids";
 import type { Named } from "@/core/search";
 import type { Db } from "./pool";
 import { many } from "./rows";
@@ -45,14 +46,15 @@ async function namesBy(db: Db, query: string, words: readonly string[]): Promise
 
 /**
  * What has one way of writing, however it is spaced: plates, part numbers, makes, models, engines, transmissions.
+ * @param siteId whose plates: a vehicle is a site's
  * @param identities as `identity` gives them
  */
-export async function identitiesOf(db: Db, identities: readonly string[]): Promise<Named[]> {
+export async function identitiesOf(db: Db, siteId: SiteId, identities: readonly string[]): Promise<Named[]> {
   return many<Named>(
     db,
     `select 'plate' as kind, id::text as key, plate as name, '' as owner
      from vehicle
-     where plate is not null and search_identity(plate) = any($1)
+     where site_id = $2 and plate is not null and search_identity(plate) = any($1)
      union all
      (select distinct 'part-number', p.part_number, p.part_number, ''
       from unnest($1::text[]) as asked (identity),
@@ -66,6 +68,6 @@ export async function identitiesOf(db: Db, identities: readonly string[]): Promi
      select kind, coalesce(merged_into, name), name, make
      from variant_name
      where search_identity(name) = any($1)`,
-    [identities],
+    [identities, siteId],
   );
 }

@@ -1,7 +1,7 @@
 import "server-only";
 import type { SiteId } from "@/core/ids";
 import type { Db } from "./pool";
-import { execute, maybeOne, one } from "./rows";
+import { execute, many, maybeOne, one } from "./rows";
 
 export interface Site {
   readonly id: SiteId;
@@ -25,7 +25,12 @@ export async function firstSite(db: Db): Promise<Site | null> {
   return maybeOne<Site>(db, `select ${COLUMNS} from site order by created_at, id limit 1`);
 }
 
-/** A new site, at the first set-up. */
+/** Every site of the shop, the first one first. */
+export async function listSites(db: Db): Promise<Site[]> {
+  return many<Site>(db, `select ${COLUMNS} from site order by created_at, id`);
+}
+
+/** A new site. */
 export async function insertSite(db: Db, site: Site, now: Date): Promise<void> {
   await execute(
     db,

@@ -56,7 +56,7 @@ export interface PartUse {
 }
 
 /** Parts that cured something since a day, by cause. */
-export async function partsUsedSince(db: Db, since: Date): Promise<PartUse[]> {
+export async function partsUsedSince(db: Db, siteId: SiteId, since: Date): Promise<PartUse[]> {
   return many<PartUse>(
     db,
     `select coalesce(k.merged_into, k.key) as component, coalesce(m.merged_into, m.key) as failure, count(*)::int as used,
@@ -65,9 +65,9 @@ export async function partsUsedSince(db: Db, since: Date): Promise<PartUse[]> {
      join job j on j.id = p.job_id
      join component k on k.key = p.component
      join failure m on m.key = p.failure
-     where j.closed_at >= $1 and p.result in ('fixed', 'partly') and p.failure is not null and not p.get_home
+     where j.site_id = $2 and j.closed_at >= $1 and p.result in ('fixed', 'partly') and p.failure is not null and not p.get_home
        and p.source <> 'repaired'
      group by 1, 2`,
-    [since],
+    [since, siteId],
   );
 }

@@ -1,5 +1,5 @@
 import "server-only";
-import type { JobId, PersonId, VehicleId } from "@/core/ids";
+import type { JobId, PersonId, SiteId, VehicleId } from "@/core/ids";
 import type { Vehicle } from "@/core/vehicle";
 import type { Db } from "./pool";
 import { execute, many, maybeOne, one } from "./rows";
@@ -15,13 +15,18 @@ export interface VehicleRow extends Vehicle {
 const COLUMNS =
   "id, vin, plate, make, model, year, engine, transmission, drive, market, built, fuel, gearbox, equipment, uses";
 
-/** A vehicle that the shop did not know. */
-export async function insertVehicle(db: Db, vehicle: VehicleRow, by: PersonId, now: Date): Promise<void> {
+/** A vehicle that the site did not know. */
+export async function insertVehicle(
+  db: Db,
+  vehicle: VehicleRow,
+  { siteId, personId }: { readonly siteId: SiteId; readonly personId: PersonId },
+  now: Date,
+): Promise<void> {
   await execute(
     db,
-    `insert into vehicle (${COLUMNS}, created_at, created_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)`,
-    [...valuesOf(vehicle), now, by],
+    `insert into vehicle (${COLUMNS}, created_at, created_by, site_id)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)`,
+    [...valuesOf(vehicle), now, personId, siteId],
   );
 }
 
@@ -60,19 +65,20 @@ function valuesOf(vehicle: VehicleRow): readonly unknown[] {
   ];
 }
 
-/** The vehicle that a VIN, or else a plate, already names; of several with one plate the one that came last. */
+/** The vehicle of a site that a VIN, or else a plate, already names; of several with one plate the one that came last. */
 export async function findVehicle(
   db: Db,
+  siteId: SiteId,
   known: { vin: string | null; plate: string | null },
 ): Promise<VehicleRow | null> {
   return maybeOne<VehicleRow>(
     db,
     `select ${COLUMNS}
      from vehicle
-     where vin = $1 or plate = $2 and ($1::text is null or vin is null)
+     where site_id = $3 and (vin = $1 or plate = $2 and ($1::text is null or vin is null))
      order by vin is not distinct from $1 desc, created_at desc, id
      limit 1`,
-    [known.vin, known.plate],
+    [known.vin, known.plate, siteId],
   );
 }
 
@@ -99,37 +105,37 @@ const SEEN = `select ${COLUMNS.split(", ")
 const MOST_FOUND = 8;
 
 /**
- * Vehicles whose plate or VIN begins like this, for the intake's look-up; with their last odometer. Both are ranges of
+ * Vehicles of a site whose plate or VIN begins like this, for the intake's look-up; with their last odometer. Both are ranges of
  * characters, so that an index answers.
  */
-export async function searchVehicles(db: Db, text: string): Promise<SeenVehicle[]> {
+export async function searchVehicles(db: Db, siteId: SiteId, text: string): Promise<SeenVehicle[]> {
   const from = text.toUpperCase();
   return many(
     db,
     `${SEEN}
      where v.id in (
-       (select id from vehicle where plate collate "C" >= $1 and plate collate "C" < $2 order by plate collate "C" limit $3)
+       (select id from vehicle where site_id = $4 and plate collate "C" >= $1 and plate collate "C" < $2 order by plate collate "C" limit $3)
        union
-       (select id from vehicle where vin collate "C" >= $1 and vin collate "C" < $2 order by vin collate "C" limit $3)
+       (select id from vehicle where site_id = $4 and vin collate "C" >= $1 and vin collate "C" < $2 order by vin collate "C" limit $3)
      )
      order by v.plate, v.id
      limit $3`,
-    [from, `${from}\u{10FFFF}`, MOST_FOUND],
+    [from, `${from}\u{10FFFF}`, MOST_FOUND, siteId],
   );
 }
 
 const MOST_LATELY = 5;
 
-/** Vehicles that came in last and have left again, for picking without typing. */
-export async function lastVehicles(db: Db): Promise<SeenVehicle[]> {
+/** Vehicles that came to a site last and have left again, for picking without typing. */
+export async function lastVehicles(db: Db, siteId: SiteId): Promise<SeenVehicle[]> {
   return many(
     db,
     `${SEEN}
-     where v.id in (select vehicle_id from (select vehicle_id from job order by opened_at desc limit 60) recent)
+     where v.id in (select vehicle_id from (select vehicle_id from job where site_id = $2 order by opened_at desc limit 60) recent)
        and not exists (select from job o where o.vehicle_id = v.id and o.closed_at is null)
      order by (select max(j.opened_at) from job j where j.vehicle_id = v.id) desc
      limit $1`,
-    [MOST_LATELY],
+    [MOST_LATELY, siteId],
   );
 }
 
@@ -145,9 +151,9 @@ export async function highestOdometer(db: Db, id: VehicleId, exceptJob: JobId | 
   return highest;
 }
 
-/** A vehicle by its id, or null. */
-export async function maybeVehicle(db: Db, id: VehicleId): Promise<VehicleRow | null> {
-  return maybeOne<VehicleRow>(db, `select ${COLUMNS} from vehicle where id = $1`, [id]);
+/** A vehicle of a site by its id, or null. */
+export async function maybeVehicle(db: Db, siteId: SiteId, id: VehicleId): Promise<VehicleRow | null> {
+  return maybeOne<VehicleRow>(db, `select ${COLUMNS} from vehicle where id = $1 and site_id = $2`, [id, siteId]);
 }
 
 /** @throws Error where there is none: a job always has its vehicle */

@@ -5,6 +5,7 @@ import { bookVersion } from "@/server/book/load";
 import { bookMayHaveChanged, setHearing } from "@/server/db/book-news";
 import { findJob } from "@/server/db/jobs";
 import { listenAlways } from "@/server/db/listen";
+import { isAnybodyThere } from "@/server/db/long-work";
 import { outlooksBehind, type BehindRow } from "@/server/db/outlooks";
 import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
@@ -27,13 +28,19 @@ const AT_ONCE = 20;
 
 const kept: typeof globalThis & { deadEndsKeptUp?: boolean } = globalThis;
 
-/** Whether this process keeps outlooks up to date. */
+/** Whether outlooks are kept up to date for as long as this process serves: by whoever does long work, or by itself. */
 export const isKeptUp = (): boolean => kept.deadEndsKeptUp === true;
 
-/** From now on, for the life of the process. */
+/** From now on, for the life of a process that serves: it hears of the book, and follows where nobody else does. */
 export function keepUp(): void {
   if (kept.deadEndsKeptUp) return;
   kept.deadEndsKeptUp = true;
+  hearOfBook();
+  void followAlways(async () => !(await isAnybodyThere(pool())));
+}
+
+/** Keeps the book in this process's memory as the database has it. */
+export function hearOfBook(): void {
   listenAlways(BOOK_CHANNEL, {
     onNews: (what) => {
       if (what === "names") return forgetNames();
@@ -46,16 +53,24 @@ export function keepUp(): void {
       forgetNames();
     },
   });
+}
+
+/**
+ * Brings open jobs up to date for the life of the process: it takes time that whoever waits for a page should not wait for, so that the process that does
+ * long work does it.
+ * @param isOurs whether it is for this process to do, asked each time
+ */
+export async function followAlways(isOurs: () => Promise<boolean>): Promise<never> {
   let waiting = new AbortController();
   hearJobs({ onNews: () => setTimeout(() => waiting.abort(), AFTER_CHANGE_MS).unref() });
-  void (async () => {
-    for (;;) {
-      waiting = new AbortController();
-      // Where the database is away, those who listen to it have said so.
-      const done = await followOnce().catch(() => 0);
-      if (done < AT_ONCE) await sleep(EVERY_MS, undefined, waiting).catch(() => {});
-    }
-  })();
+  for (;;) {
+    waiting = new AbortController();
+    // Where the database is away, those who listen to it have said so.
+    const done = await isOurs()
+      .then((ours) => (ours ? followOnce() : 0))
+      .catch(() => 0);
+    if (done < AT_ONCE) await sleep(EVERY_MS, undefined, { signal: waiting.signal }).catch(() => {});
+  }
 }
 
 /** Brings open jobs up to date that are behind, those that changed last first. @returns how many were */

@@ -64,7 +64,7 @@ export async function sayIt(
   const codes = facts.codes.map(({ code }) => code);
   const [like, ends, designed, knownFor, meanings, codeGroups, usualModules, asksReason, marketMatters] =
     await Promise.all([
-      likeJobs(db, file, { labels, advice, self: job.id }),
+      likeJobs(db, file, { labels, advice, self: job.id, siteId: site.id }),
       deadEnds(db, file, labels, site),
       loadDesigned(db, site, facts),
       loadKnownFor(db, site, vehicle, { odometerKm: facts.odometerKm ?? null, now }),

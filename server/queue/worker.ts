@@ -9,6 +9,7 @@ import { pool } from "@/server/db/pool";
 import { clientFor } from "@/server/db/primary";
 import { many } from "@/server/db/rows";
 import { log } from "@/server/log";
+import { followAlways, hearOfBook } from "@/server/outlook/keep-up";
 import { settings } from "@/server/settings";
 import { LONG_WORK, queueOfWorker, type QueuedWork } from "./boss";
 import { perform } from "./perform";
@@ -19,7 +20,7 @@ const KEPT_DAYS = 30;
 const ARRIVING_HOURS = 24;
 
 /**
- * Does long work for as long as the connection to the database holds, one after another. Of all processes that are started for it on one database,
+ * Does long work, and what else would keep people waiting (open jobs are brought up to date with the book, what waits to be counted is counted), for as long as the connection to the database holds, one after another. Of all processes that are started for it on one database,
  * one does it; the others wait until that one is gone, and take over what it left.
  * @returns why it ended
  */
@@ -50,6 +51,8 @@ export async function doLongWork(): Promise<string> {
       boss.notifyWorker(worker);
     },
   );
+  hearOfBook();
+  void followAlways(async () => true);
   const settling = keepSettling();
   listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
   return Promise.race([lost, settling]);

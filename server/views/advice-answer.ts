@@ -70,7 +70,7 @@ async function answerOf(db: Db, site: Site, { file, book, advice, self }: Asked)
     expectedWorkMinutes: plan.expectedWorkMinutes,
     expectedParts: { amount: plan.expectedParts, currency: site.currency },
     ...beside(advice, book, labels),
-    similar: await similarTo(db, file, { labels, advice, self }),
+    similar: await similarTo(db, file, { labels, advice, self, siteId: site.id }),
     deadEnds: await deadEndsFor(db, file, await deadEnds(db, file, labels, site)),
     asOf: bookAsOf().toISOString(),
   };

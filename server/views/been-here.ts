@@ -3,7 +3,7 @@ import { likenessWords, type Labels } from "@/core/words";
 import { deadEndsOf, type CauseKey, type Money, type TrialSum } from "@/core/book";
 import { likeness, presentFeatures, SUSPECT_WORTH, type CaseFile, VEHICLE_WORTH } from "@/core/case";
 import type { Advice } from "@/core/plan";
-import type { JobId } from "@/core/ids";
+import type { JobId, SiteId } from "@/core/ids";
 import { causeMark, vehicleMarks, type Mark } from "@/core/lesson";
 import {
   ALL_VEHICLES,
@@ -32,6 +32,8 @@ export interface LikeJobView {
   readonly score: number;
   readonly because: readonly string[];
   readonly settledBy: string | null;
+  /** The site whose job it is, where it is another one: its record stays there. */
+  readonly elsewhere: string | null;
 }
 
 const CANDIDATES = 60;
@@ -51,10 +53,15 @@ interface LikeWhat {
   readonly advice: Advice;
   /** The job itself, which is not like itself; null for a case that is on no record. */
   readonly self: JobId | null;
+  readonly siteId: SiteId;
 }
 
 /** Closed jobs like this one, each with why in a few words. */
-export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }: LikeWhat): Promise<LikeJobView[]> {
+export async function likeJobs(
+  db: Db,
+  file: CaseFile,
+  { labels, advice, self, siteId }: LikeWhat,
+): Promise<LikeJobView[]> {
   const suspects = new Map(
     advice.suspects.slice(0, LIKELY).map(({ cause, probability }) => [cause.key, probability] as const),
   );
@@ -77,12 +84,13 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
     .slice(0, SHOWN);
   const details = await readLikeJobs(
     db,
+    siteId,
     shown.map(({ row }) => row.id),
   );
   return shown.flatMap(({ row: { id, vehicle }, like }): readonly LikeJobView[] => {
     const own = details.get(id);
     if (!own) return [];
-    const { key, number, minutes, settledBy } = own;
+    const { key, number, minutes, settledBy, elsewhere } = own;
     return [
       {
         id,
@@ -90,6 +98,7 @@ export async function likeJobs(db: Db, file: CaseFile, { labels, advice, self }:
         number,
         minutes,
         settledBy,
+        elsewhere,
         vehicle: vehicleName(vehicle),
         causes: outcomeText(labels, own),
         score: like.score,

@@ -53,7 +53,7 @@ const NUMBER = /^\d{1,9}$/;
 /** What is meant by a search is what Ask takes it for; a number is a job's as well, and the beginning of a plate names its vehicles. */
 async function jobsLike(site: Site, search: string, now: Date): Promise<readonly JobId[]> {
   const db = pool();
-  const vehicles = search.length < LEAST_LETTERS ? [] : await searchVehicles(db, search);
+  const vehicles = search.length < LEAST_LETTERS ? [] : await searchVehicles(db, site.id, search);
   const named = await jobsNamed(
     db,
     site.id,

@@ -5,6 +5,7 @@ import { chanceOfFailing } from "@/core/statistics";
 import { loadLabels } from "@/server/book/load";
 import { countPatterns, vehiclesInScope } from "@/server/db/known-failure-counts";
 import { readKnownFailures } from "@/server/db/known-failures";
+import type { SiteId } from "@/core/ids";
 import { pool } from "@/server/db/pool";
 import { findRepairSheet } from "@/server/db/repairs";
 import type { Site } from "@/server/db/sites";
@@ -45,7 +46,7 @@ export async function loadShelf(site: Site, now: Date): Promise<Omit<ShelfView, 
   const db = pool();
   const [known, used, spares, labels] = await Promise.all([
     readKnownFailures(db),
-    partsUsedSince(db, subMonths(now, MONTHS)),
+    partsUsedSince(db, site.id, subMonths(now, MONTHS)),
     listSpares(db, site.id),
     loadLabels(db),
   ]);
@@ -55,7 +56,8 @@ export async function loadShelf(site: Site, now: Date): Promise<Omit<ShelfView, 
     const { component, failure } = each;
     if (component === null || failure === null || each.proposed || each.withdrawnReason !== null) continue;
     const use = used.find((row) => row.component === component && row.failure === failure);
-    const wear = (failed.get(each.key) ?? 0) < LEAST_FAILURES ? null : wearAMonth(await vehiclesInScope(db, each.key));
+    const wear =
+      (failed.get(each.key) ?? 0) < LEAST_FAILURES ? null : wearAMonth(await vehiclesInScope(db, each.key), site.id);
     const expected = wear ?? (use?.used ?? 0) / MONTHS;
     const lead = leadDays(await findRepairSheet(db, { component, failure }));
     lines.push({
@@ -77,13 +79,13 @@ export async function loadShelf(site: Site, now: Date): Promise<Omit<ShelfView, 
   };
 }
 
-/** What the vehicles known here are expected to use within a month, by when such vehicles fail; null where too few were watched. */
-function wearAMonth(seen: Awaited<ReturnType<typeof vehiclesInScope>>): number | null {
+/** What the vehicles of a site are expected to use within a month, by when such vehicles fail at any site; null where too few were watched. */
+function wearAMonth(seen: Awaited<ReturnType<typeof vehiclesInScope>>, siteId: SiteId): number | null {
   const fleet = watchedFleet(seen);
   const curve = curveOf(fleet);
   if (!curve) return null;
   return seen
-    .filter(({ failedKm }) => failedKm === null)
+    .filter(({ failedKm, siteId: own }) => failedKm === null && own === siteId)
     .reduce(
       (sum, { lastKm }) =>
         sum +

@@ -18,7 +18,7 @@ export interface VehicleHistory {
 /** Everything the shop did to a vehicle, or null where it knows no such vehicle. */
 export async function loadVehicleHistory(site: Site, id: VehicleId): Promise<VehicleHistory | null> {
   const db = pool();
-  const vehicle = await maybeVehicle(db, id);
+  const vehicle = await maybeVehicle(db, site.id, id);
   if (!vehicle) return null;
   const [jobs, parts, labels] = await Promise.all([
     jobsOfVehicle(db, site.id, id),

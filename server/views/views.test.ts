@@ -132,7 +132,12 @@ describe("the list of closed jobs", () => {
 async function likeTo(file: CaseFile, self: JobId | null) {
   const site = await findSite(pool(), lead.siteId);
   const labels = await loadLabels(pool());
-  return likeJobs(pool(), file, { labels, advice: advise(await loadBook(pool(), site, file), file), self });
+  return likeJobs(pool(), file, {
+    labels,
+    advice: advise(await loadBook(pool(), site, file), file),
+    self,
+    siteId: site.id,
+  });
 }
 
 describe("who has been here before", () => {

@@ -4,6 +4,7 @@ import type { Actor } from "@/server/auth/session";
 import { exportCasebook } from "@/server/casebook/export";
 import { runImport } from "@/server/casebook/run-import";
 import { spoolCasebook } from "@/server/casebook/spool";
+import { firstSite } from "@/server/db/sites";
 import { pool } from "@/server/db/pool";
 import { NOW } from "./workshop";
 
@@ -35,6 +36,8 @@ export async function exportedCasebook(
   anonymous = false,
 ): Promise<Record<string, unknown> & { jobs: Record<string, unknown>[] }> {
   let text = "";
-  for await (const piece of exportCasebook(pool(), NOW, anonymous)) text += piece;
+  const site = await firstSite(pool());
+  if (!site) throw new Error("there is no shop");
+  for await (const piece of exportCasebook(pool(), site.id, { now: NOW, anonymous })) text += piece;
   return JSON.parse(text);
 }

@@ -80,8 +80,8 @@ interface AskedQuestion {
 /** One field over the book: what is what in a question, and what the shop knows of it. */
 export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuestion): Promise<AskAnswer> {
   const labels = await loadLabels(db);
-  const question = await readQuestion(db, typed, labels, now.getUTCFullYear());
-  const vehicle = await askedVehicle(db, question.understood);
+  const question = await readQuestion(db, { typed, siteId: site.id, labels, thisYear: now.getUTCFullYear() });
+  const vehicle = await askedVehicle(db, site.id, question.understood);
   const file = askedCase(question, vehicle);
   const book = await loadBook(db, site, file ?? { ...NOTHING_TOLD, vehicle });
   const asked = marksOfQuestion(question, book);
@@ -89,7 +89,7 @@ export async function ask(db: Db, site: Site, { typed, limit, now }: AskedQuesti
   const rows = parts ? await findAskedJobs(db, what, MOST_JOBS) : [];
   const matched = bestOf(rows);
   const [jobs, ends, speaking, { causes, suspects }] = await Promise.all([
-    jobsAsked(db, rows.slice(0, limit), { asked, labels, parts, vehicle }),
+    jobsAsked(db, site, rows.slice(0, limit), { asked, labels, parts, vehicle }),
     file ? deadEnds(db, file, labels, site) : [],
     speakingFailures(db),
     // The engine works while the database does: it comes last.
@@ -118,8 +118,9 @@ export async function jobsFor(
   site: Site,
   { typed, now }: Omit<AskedQuestion, "limit">,
 ): Promise<readonly JobId[]> {
-  const question = await readQuestion(db, typed, await loadLabels(db), now.getUTCFullYear());
-  const vehicle = await askedVehicle(db, question.understood);
+  const thisYear = now.getUTCFullYear();
+  const question = await readQuestion(db, { typed, siteId: site.id, labels: await loadLabels(db), thisYear });
+  const vehicle = await askedVehicle(db, site.id, question.understood);
   const book = await loadBook(db, site, askedCase(question, vehicle) ?? { ...NOTHING_TOLD, vehicle });
   const { what, parts } = askedFor(question, marksOfQuestion(question, book));
   const rows = parts ? await findAskedJobs(db, what, MOST_JOBS) : [];
@@ -217,12 +218,11 @@ interface ForJobs {
   readonly vehicle: Vehicle;
 }
 
-async function jobsAsked(db: Db, rows: readonly AskedJobRow[], { asked, labels, parts, vehicle }: ForJobs) {
-  const jobs = await readFoundJobs(
-    db,
-    rows.map(({ id }) => id),
-    asked.flatMap(({ marks }) => marks),
-  );
+async function jobsAsked(db: Db, site: Site, rows: readonly AskedJobRow[], { asked, labels, parts, vehicle }: ForJobs) {
+  const jobs = await readFoundJobs(db, site.id, {
+    ids: rows.map(({ id }) => id),
+    marks: asked.flatMap(({ marks }) => marks),
+  });
   const matched = new Map(rows.map((row) => [row.id, row.matched]));
   return jobs.map((job): AskedJob => {
     const has = asked.filter(({ marks }) => marks.some((mark) => job.marks.includes(mark)));

@@ -1,7 +1,7 @@
 import "server-only";
 import type { Book } from "@/core/book";
 import { codeFeature, conditionFeature, symptomFeature, type CaseFile } from "@/core/case";
-import type { VehicleId } from "@/core/ids";
+import type { SiteId, VehicleId } from "@/core/ids";
 import { causeMark, trialMark, vehicleMarks, type Mark } from "@/core/lesson";
 import { stemsOf } from "@/core/finder";
 import type { Understood, UnderstoodKind } from "@/core/search";
@@ -26,9 +26,9 @@ const NO_VEHICLE: Vehicle = {
 };
 
 /** The vehicle that a question speaks of: the one with its plate, else as far as it is described; what is not said of it is empty. */
-export async function askedVehicle(db: Db, understood: readonly Understood[]): Promise<Vehicle> {
+export async function askedVehicle(db: Db, siteId: SiteId, understood: readonly Understood[]): Promise<Vehicle> {
   const [plate] = keysOf(understood, "plate");
-  const known = plate ? await maybeVehicle(db, plate as VehicleId) : null;
+  const known = plate ? await maybeVehicle(db, siteId, plate as VehicleId) : null;
   if (known) return known;
   const first = (kind: UnderstoodKind) => keysOf(understood, kind)[0] ?? null;
   const model = understood.find(({ kind }) => kind === "model");

@@ -1,6 +1,7 @@
 import "server-only";
 import { identity, stemsOf, wordFinder } from "@/core/finder";
 import { joinsOf, piecesOf, understand, type Named, type Understanding } from "@/core/search";
+import type { SiteId } from "@/core/ids";
 import type { Labels } from "@/core/words";
 import type { Db } from "@/server/db/pool";
 import { identitiesOf, type NameFound } from "@/server/db/search";
@@ -17,12 +18,20 @@ export interface Question extends Understanding {
 /** Shorter than this no word is looked for less strictly: it is another word. */
 const LEAST_STRANGE = 4;
 
+/** What somebody at a site types, and when. */
+interface Typed {
+  readonly typed: string;
+  readonly siteId: SiteId;
+  readonly labels: Labels;
+  readonly thisYear: number;
+}
+
 /** What is what in a question, by the shop's own names. */
-export async function readQuestion(db: Db, typed: string, labels: Labels, thisYear: number): Promise<Question> {
+export async function readQuestion(db: Db, { typed, siteId, labels, thisYear }: Typed): Promise<Question> {
   const pieces = piecesOf(typed);
   const words = [...new Set(pieces.flatMap(stemsOf))].filter((word) => word.length > 1);
   const [identities, like] = await Promise.all([
-    identitiesOf(db, [...new Set(joinsOf(pieces).map(({ text }) => identity(text)))]),
+    identitiesOf(db, siteId, [...new Set(joinsOf(pieces).map(({ text }) => identity(text)))]),
     namesOf(db, "like", words),
   ]);
   const strange = words.filter((word) => word.length >= LEAST_STRANGE && !like.some((each) => isCalled(each, word)));

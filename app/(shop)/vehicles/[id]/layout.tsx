@@ -6,8 +6,8 @@ import { maybeVehicle } from "@/server/db/vehicles";
 
 /** Before anything of the page is sent: what is not there is a 404. */
 export default async function VehicleLayout({ params, children }: LayoutProps<"/vehicles/[id]">) {
-  await requireActor("shop.read");
+  const { site } = await requireActor("shop.read");
   const id = asVehicleId((await params).id);
-  if (!id || !(await maybeVehicle(pool(), id))) notFound();
+  if (!id || !(await maybeVehicle(pool(), site.id, id))) notFound();
   return children;
 }

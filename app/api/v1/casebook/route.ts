@@ -35,9 +35,9 @@ export const POST = call("book.edit", null, async ({ request, actor, query, now 
   return work ? answerOfImport(work) : refuseWith(nobodyThere(progress));
 });
 
-/** Everything the shop knows, as a casebook; `?anonymous=1` leaves out what identifies a vehicle's owner. */
-export const GET = call("book.edit", null, async ({ query, now }) => {
+/** Everything that this site knows, as a casebook; `?anonymous=1` leaves out what identifies a vehicle's owner. */
+export const GET = call("book.edit", null, async ({ actor, query, now }) => {
   const name = `casebook-${now.toISOString().slice(0, 10)}.json`;
-  const pieces = exportCasebook(pool(), now, query.get("anonymous") === "1");
+  const pieces = exportCasebook(pool(), actor.siteId, { now, anonymous: query.get("anonymous") === "1" });
   return streamed(pieces, { name, type: "application/json; charset=utf-8" });
 });

@@ -9,7 +9,7 @@ import { loadKnownFor } from "@/server/views/known-for";
 export const POST = call("shop.read", knownForInput, async ({ actor, input: { vehicle, odometerKm }, now }) => {
   const db = pool();
   const vin = vehicle.vin ?? null;
-  const known = vin ? await findVehicle(db, { vin, plate: null }) : null;
+  const known = vin ? await findVehicle(db, actor.siteId, { vin, plate: null }) : null;
   const asked = known ? { ...vehicle, id: known.id, built: vehicle.built ?? known.built } : vehicle;
   return { known: await loadKnownFor(db, await findSite(db, actor.siteId), asked, { odometerKm, now }) };
 });

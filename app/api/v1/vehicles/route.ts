@@ -8,7 +8,7 @@ const LEAST_LETTERS = 2;
 const LONGEST = 17;
 
 /** Vehicles that the shop knows whose plate or VIN begins with `search`. */
-export const GET = call("shop.read", null, async ({ query }) => {
+export const GET = call("shop.read", null, async ({ actor, query }) => {
   const search = searchText(query.get("search"), LONGEST);
-  return { vehicles: search.length < LEAST_LETTERS ? [] : await searchVehicles(pool(), search) };
+  return { vehicles: search.length < LEAST_LETTERS ? [] : await searchVehicles(pool(), actor.siteId, search) };
 });

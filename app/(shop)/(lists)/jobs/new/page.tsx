@@ -16,7 +16,7 @@ export default async function NewJobPage() {
   const [version, models, lately, modules] = await Promise.all([
     wordsVersion(db),
     modelChoices(db),
-    lastVehicles(db),
+    lastVehicles(db, site.id),
     listModules(db),
   ]);
   return (

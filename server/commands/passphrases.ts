@@ -1,0 +1,24 @@
+import "server-only";
+import Joi from "joi";
+import { hashPassphrase, PASSPHRASE_LEAST, PASSPHRASE_MOST, type Secret } from "@/server/auth/passphrase";
+
+/** A new passphrase: long enough to stand against guessing. */
+export const passphraseInput = () => Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST);
+
+/** Input that holds a passphrase. */
+export interface KeptPassphrase {
+  readonly passphrase: string;
+  /** What it is kept as, made before the transaction. */
+  readonly secret?: Secret;
+}
+
+export const keptSecret = async <Input extends KeptPassphrase>(input: Input): Promise<Input> => ({
+  ...input,
+  secret: await hashPassphrase(input.passphrase),
+});
+
+/** @throws Error where it was not made before */
+export function secretOf({ secret }: KeptPassphrase): Secret {
+  if (!secret) throw new Error("the passphrase was not prepared");
+  return secret;
+}
