@@ -26,10 +26,13 @@ const LOOK_EVERY_MS = 30;
 /** What was just drawn anew, or lies under something that is on its way out, is tried again for a second. */
 const MOST_TRIES = 30;
 
-/** The first element that an XPath finds, where it can be seen (or need not); else null. */
+/** The first element that an XPath finds, where it can be seen (or need not), and the page has woken there (or need not); else null. */
 const FIRST = `
-  const found = document.evaluate(arguments[0], document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
-  if (!found || arguments[1]) return found;
+  const [xpath, hidden, awake] = arguments;
+  const found = document.evaluate(xpath, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
+  // What is done to a page before it has woken is never heard of.
+  if (found && awake && !Object.keys(found).some((key) => key.startsWith("__react"))) return null;
+  if (!found || hidden) return found;
   // A list that is shut shows none of its options.
   const shown = found.closest("select") ?? found;
   return shown.getClientRects().length && shown.checkVisibility({ visibilityProperty: true, opacityProperty: true }) ? found : null;
@@ -81,8 +84,8 @@ export class Browser {
   }
 
   /** The first element that this XPath finds, once it can be seen. */
-  async find(xpath: string, { hidden = false } = {}): Promise<WebElement> {
-    const first = () => this.driver.executeScript<WebElement | null>(FIRST, xpath, hidden);
+  async find(xpath: string, { hidden = false, awake = false } = {}): Promise<WebElement> {
+    const first = () => this.driver.executeScript<WebElement | null>(FIRST, xpath, hidden, awake);
     const found = await this.driver.wait(first, WAIT_MS, `nothing to be seen at ${xpath}`, LOOK_EVERY_MS);
     if (!found) throw new Error(`nothing to be seen at ${xpath}`);
     return found;
@@ -115,7 +118,7 @@ export class Browser {
   /** Clicks what this XPath finds, in the middle of the screen, clear of the bars at its edges. */
   async click(xpath: string): Promise<void> {
     await this.retry(async () => {
-      const element = await this.find(xpath);
+      const element = await this.find(xpath, { awake: true });
       await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
       await element.click();
     });
@@ -142,15 +145,8 @@ export class Browser {
       const said = quote(label);
       const field = await this.find(
         `//input[@type='file'][@aria-label=${said} or ancestor::label[contains(., ${said})]]`,
-        { hidden: true },
+        { hidden: true, awake: true },
       );
-      // A file chosen before the page has woken is never heard of.
-      const awake = () =>
-        this.driver.executeScript<boolean>(
-          "return Object.keys(arguments[0]).some((key) => key.startsWith('__react'))",
-          field,
-        );
-      await this.driver.wait(awake, WAIT_MS, `never awake: ${label}`, LOOK_EVERY_MS);
       await field.sendKeys(path);
     });
   }
@@ -203,7 +199,7 @@ export class Browser {
 
   /** Finds a word of the vocabulary by typing its beginning, and takes it. */
   async word(label: string, typed: string, words: string): Promise<void> {
-    const input = await this.find(`//input[@aria-label=${quote(label)}]`);
+    const input = await this.find(`//input[@aria-label=${quote(label)}]`, { awake: true });
     await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", input);
     await input.sendKeys(typed);
     await (await this.find(`//*[@role='option'][normalize-space(.)=${quote(words)}]`)).click();
@@ -224,6 +220,7 @@ export class Browser {
     const said = quote(label);
     return this.find(
       `//*[@id=//label[normalize-space(.)=${said}]/@for] | //label[span[normalize-space(.)=${said}]]//*[self::input or self::select or self::textarea] | //*[self::input or self::select or self::textarea][@aria-label=${said}]`,
+      { awake: true },
     );
   }
 

@@ -12,27 +12,30 @@ export interface Fault {
 }
 
 const SERVED_AGAIN_MS = 30_000;
-/** So long health may take, whatever the database does, and what the way there and back adds on a busy machine. */
+/** So long health may take, whatever the database does, and what the way there and back adds. */
 const HEALTH_MS = 2500;
 const ASK_EVERY_MS = 500;
 /** Whatever is told meanwhile says that it cannot be just now. */
 const EXPECTED = new Set([0, 200, 503]);
 
 /** Asks for health, and for the page that people look at, while a fault lasts. */
-async function askMeanwhile(shop: Shop, forMs: number, isServing: boolean): Promise<string[]> {
+async function askMeanwhile(shop: Shop, forMs: number, healthMs: number): Promise<string[]> {
   const wrong = new Set<string>();
   for (const end = Date.now() + forMs; Date.now() < end; await sleep(ASK_EVERY_MS)) {
     const health = await shop.ask("/api/v1/health");
-    if (isServing && health.ms > HEALTH_MS) wrong.add(`health took ${health.ms} ms`);
+    if (health.ms > healthMs) wrong.add(`health took ${health.ms} ms`);
     if (!EXPECTED.has(health.status)) wrong.add(`health said ${health.status}`);
   }
   return [...wrong];
 }
 
-/** A process stands still for a while. The application does not answer meanwhile, unless it is started again; whatever else stands still, it does. */
-export async function frozen(shop: Shop, victim: Victim, forMs: number): Promise<Fault> {
+/**
+ * A process stands still for a while. The application does not answer meanwhile, unless it is started again; whatever else stands still, it does.
+ * @param healthMs within how long it says how it is
+ */
+export async function frozen(shop: Shop, victim: Victim, forMs: number, healthMs = HEALTH_MS): Promise<Fault> {
   const thaw = shop.freeze(victim);
-  const wrong = await askMeanwhile(shop, forMs, victim !== "application");
+  const wrong = await askMeanwhile(shop, forMs, victim === "application" ? Infinity : healthMs);
   thaw();
   return {
     what: `${victim} stood still for ${forMs / 1000} s`,
@@ -45,7 +48,7 @@ export async function frozen(shop: Shop, victim: Victim, forMs: number): Promise
 export async function full(shop: Shop, disk: SmallDisk, forMs: number): Promise<Fault> {
   disk.fill();
   const before = shop.acknowledged.length;
-  const wrong = await askMeanwhile(shop, forMs, false);
+  const wrong = await askMeanwhile(shop, forMs, Infinity);
   disk.free();
   const served = await shop.untilServed(SERVED_AGAIN_MS);
   const meanwhile = shop.acknowledged.length - before;
