@@ -52,8 +52,8 @@ export default defineConfig({
           // Each file has an application, a database and a browser of its own; two of them keep two cores busy (three took longer, and ran into their time limits).
           maxWorkers: CORES,
           sequence: { groupOrder: 1 },
-          testTimeout: 180_000,
-          hookTimeout: 120_000,
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
         },
       },
     ],
