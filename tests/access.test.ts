@@ -1,6 +1,6 @@
+import { randomUUID } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { randomUUID } from "node:crypto";
 import { beforeAll, describe, expect, test } from "vitest";
 import { PASSPHRASE } from "@/demo/world";
 import { may } from "@/server/auth/rights";

@@ -1,4 +1,5 @@
 import "server-only";
+import Joi from "joi";
 import { randomBytes, scrypt, timingSafeEqual } from "node:crypto";
 
 /** scrypt (RFC 7914): 32 MiB and about 0.1 s a guess on this decade's machines. */
@@ -8,6 +9,9 @@ const SALT_BYTES = 16;
 
 export const PASSPHRASE_LEAST = 10;
 export const PASSPHRASE_MOST = 200;
+
+/** A new passphrase: long enough to stand against guessing. */
+export const passphraseInput = () => Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST);
 
 export interface Secret {
   readonly salt: Buffer;

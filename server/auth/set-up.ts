@@ -9,7 +9,7 @@ import { anyPerson, insertPerson } from "@/server/db/people";
 import { inTransaction, type Db } from "@/server/db/pool";
 import { firstSite, insertSite, updateSite, type Site } from "@/server/db/sites";
 import { line } from "@/server/input";
-import { hashPassphrase, PASSPHRASE_LEAST, PASSPHRASE_MOST } from "./passphrase";
+import { hashPassphrase, passphraseInput } from "./passphrase";
 import { startSession } from "./session";
 import { siteInput } from "./site-input";
 
@@ -24,7 +24,7 @@ export interface SetUpInput {
 export const setUpInput: Joi.ObjectSchema<SetUpInput> = Joi.object({
   shop: siteInput().required(),
   name: line(80).required(),
-  passphrase: Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST).required(),
+  passphrase: passphraseInput().required(),
   starterBook: Joi.boolean().default(false),
 });
 

@@ -1,9 +1,5 @@
 import "server-only";
-import Joi from "joi";
-import { hashPassphrase, PASSPHRASE_LEAST, PASSPHRASE_MOST, type Secret } from "@/server/auth/passphrase";
-
-/** A new passphrase: long enough to stand against guessing. */
-export const passphraseInput = () => Joi.string().min(PASSPHRASE_LEAST).max(PASSPHRASE_MOST);
+import { hashPassphrase, type Secret } from "@/server/auth/passphrase";
 
 /** Input that holds a passphrase. */
 export interface KeptPassphrase {

@@ -2,12 +2,13 @@ import "server-only";
 import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import type { PersonId, SiteId } from "@/core/ids";
+import { passphraseInput } from "@/server/auth/passphrase";
 import { siteChangeInput, siteInput, type SiteChange } from "@/server/auth/site-input";
 import { findPersonByName, insertPerson } from "@/server/db/people";
 import { insertSite, updateSite, type Site } from "@/server/db/sites";
 import { line } from "@/server/input";
 import type { Command } from "./command";
-import { keptSecret, passphraseInput, secretOf, type KeptPassphrase } from "./passphrases";
+import { keptSecret, secretOf, type KeptPassphrase } from "./passphrases";
 import { refuseInput } from "./refusal";
 
 interface AddSiteInput extends KeptPassphrase {

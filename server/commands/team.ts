@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import Joi from "joi";
 import { asPersonId, type PersonId } from "@/core/ids";
 import { countAttempt, countedGuess, forgetAttempts, liftWaits, waitText } from "@/server/auth/limits";
-import { passphraseFits, PASSPHRASE_MOST } from "@/server/auth/passphrase";
+import { passphraseFits, passphraseInput, PASSPHRASE_MOST } from "@/server/auth/passphrase";
 import { ROLES, type Role } from "@/server/auth/rights";
 import {
   findPersonByName,
@@ -21,7 +21,7 @@ import { lockSite } from "@/server/db/sites";
 import { findTokenOfSite, revokeToken } from "@/server/db/tokens";
 import { line, uuid } from "@/server/input";
 import type { Command, CommandContext } from "./command";
-import { keptSecret, passphraseInput, secretOf, type KeptPassphrase } from "./passphrases";
+import { keptSecret, secretOf, type KeptPassphrase } from "./passphrases";
 import { refuse, refuseInput } from "./refusal";
 
 interface AddPersonInput extends KeptPassphrase {

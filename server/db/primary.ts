@@ -80,6 +80,8 @@ function following(present: Present, Base: typeof pg.Client): typeof pg.Client {
         return this;
       } catch (error) {
         present.turnFrom(this.#address);
+        // A pool lets go of what did not connect without closing it: to a server that only follows we are connected.
+        void this.end().catch(() => {});
         throw error;
       }
     }

@@ -20,8 +20,9 @@ const KEPT_DAYS = 30;
 const ARRIVING_HOURS = 24;
 
 /**
- * Does long work, and what else would keep people waiting (open jobs are brought up to date with the book, what waits to be counted is counted), for as long as the connection to the database holds, one after another. Of all processes that are started for it on one database,
- * one does it; the others wait until that one is gone, and take over what it left.
+ * Does long work, one after another, for as long as the connection to the database holds; beside it what would keep people waiting: brings open jobs up
+ * to date with the book, and counts what waits to be counted. Of all processes that are started for it on one database, one does it; the
+ * others wait until that one is gone, and take over what it left.
  * @returns why it ended
  */
 export async function doLongWork(): Promise<string> {
@@ -53,17 +54,17 @@ export async function doLongWork(): Promise<string> {
   );
   hearOfBook();
   void followAlways(async () => true);
-  const settling = keepSettling();
+  void settleAlways();
   listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
-  return Promise.race([lost, settling]);
+  return lost;
 }
 
 const SETTLE_EVERY_MS = 2000;
 
-/** Counts what waits to be counted, whoever let it wait. @throws where the database cannot be asked */
-async function keepSettling(): Promise<never> {
+/** Counts what waits to be counted, whoever let it wait. What goes wrong with it ends no other work, and is tried again. */
+async function settleAlways(): Promise<never> {
   for (;;) {
-    await settleIn();
+    await settleIn().catch((error: unknown) => log().warn({ err: error }, "what waits was not counted"));
     await sleep(SETTLE_EVERY_MS);
   }
 }

@@ -11,3 +11,6 @@ drop index vehicle_vin_once;
 create unique index vehicle_vin_once on vehicle (vin, site_id);
 alter table job drop constraint job_key_key;
 create unique index job_key_once on job (key, site_id);
+-- Who came to a site last.
+drop index job_opened;
+create index job_opened on job (site_id, opened_at desc);
