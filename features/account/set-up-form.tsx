@@ -45,10 +45,15 @@ export function SetUpForm() {
           <TextInput {...form.text("siteName")} autoFocus />
         </Field>
         <div className="grid grid-cols-2 gap-4">
-          <SiteFields text={(name) => form.text(name)} at="shop." />
-          <Field name="shop.currency" label="Currency" hint="three letters">
-            <TextInput {...form.text("currency")} maxLength={3} />
-          </Field>
+          <SiteFields
+            text={(name) => form.text(name)}
+            at="shop."
+            currency={
+              <Field name="shop.currency" label="Currency" hint="three letters">
+                <TextInput {...form.text("currency")} maxLength={3} />
+              </Field>
+            }
+          />
         </div>
         <Field
           name="starterBook"

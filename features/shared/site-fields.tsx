@@ -1,6 +1,6 @@
 "use client";
 
-import type { ChangeEvent } from "react";
+import type { ChangeEvent, ReactNode } from "react";
 import { Field, SelectInput, TextInput } from "@/ui/form";
 
 /** What is typed of a site. */
@@ -21,15 +21,18 @@ interface SiteFieldsProps {
   };
   /** Where the site stands in what is sent: "site.", or nothing. */
   readonly at: string;
+  /** What its money is counted in, where that is asked: it stands beside what an hour costs. */
+  readonly currency?: ReactNode;
 }
 
 /** What an hour costs, time zone and units of a site. */
-export function SiteFields({ text, at }: SiteFieldsProps) {
+export function SiteFields({ text, at, currency }: SiteFieldsProps) {
   return (
     <>
       <Field name={`${at}ratePerHour`} label="An hour at the lift costs" hint="turns part prices into minutes">
         <TextInput {...text("ratePerHour")} inputMode="decimal" />
       </Field>
+      {currency}
       <Field name={`${at}unitSystem`} label="Units">
         <SelectInput {...text("unitSystem")}>
           <option value="metric">km, °C, bar</option>

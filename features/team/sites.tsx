@@ -112,10 +112,15 @@ function AddSite({ like, onClose }: { readonly like: Site; readonly onClose: () 
         <Field name="site.name" label="Name of the site">
           <TextInput {...form.text("siteName")} />
         </Field>
-        <SiteFields text={(name) => form.text(name)} at="site." />
-        <Field name="site.currency" label="Currency" hint="three letters">
-          <TextInput {...form.text("currency")} maxLength={3} />
-        </Field>
+        <SiteFields
+          text={(name) => form.text(name)}
+          at="site."
+          currency={
+            <Field name="site.currency" label="Currency" hint="three letters">
+              <TextInput {...form.text("currency")} maxLength={3} />
+            </Field>
+          }
+        />
         <Field name="name" label="Its first lead" hint="adds the others there">
           <TextInput {...form.text("lead")} />
         </Field>
