@@ -37,6 +37,7 @@ export default defineConfig({
         test: {
           name: "database",
           maxWorkers: CORES,
+          isolate: false,
           include: ["server/**/*.test.ts", "demo/**/*.test.ts"],
           globalSetup: ["tests/support/template-database.ts"],
           testTimeout: 60_000,
@@ -49,6 +50,7 @@ export default defineConfig({
           name: "browser",
           include: ["tests/**/*.test.ts"],
           globalSetup: ["tests/support/template-database.ts"],
+          isolate: false,
           // Each file has an application, a database and a browser of its own; two of them keep two cores busy (three took longer, and ran into their time limits).
           maxWorkers: CORES,
           sequence: { groupOrder: 1 },

@@ -3,6 +3,7 @@ import { spawn } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { CHROMIUM } from "./lib/debian.mjs";
 import { run } from "./lib/say.mjs";
 import { root } from "./lib/settings.mjs";
 import { withThrowawayDemo } from "./lib/throwaway.mjs";
@@ -92,7 +93,7 @@ async function look(url, { flags, headers, folder }) {
   ];
   await new Promise((done, fail) => {
     const child = spawn(process.execPath, args, {
-      env: { ...process.env, CHROME_PATH: "/usr/bin/chromium" },
+      env: { ...process.env, CHROME_PATH: CHROMIUM },
       stdio: ["ignore", "ignore", "inherit"],
     });
     child.on("exit", (code) => (code === 0 ? done() : fail(new Error(`Lighthouse ended with ${code} on ${url}`))));

@@ -4,7 +4,7 @@ import { run } from "./lib/say.mjs";
 import { withThrowawayDemo } from "./lib/throwaway.mjs";
 
 await run(() =>
-  withThrowawayDemo(["chromium", "chromium-driver"], async ({ origin, databaseUrl }) => {
+  withThrowawayDemo(["chromium", "chromium-headless-shell", "chromium-driver"], async ({ origin, databaseUrl }) => {
     const { code } = await finishTypescript("scripts/take-screenshots.ts", [origin], { DATABASE_URL: databaseUrl });
     return code;
   }),

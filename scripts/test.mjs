@@ -15,7 +15,14 @@ const args = process.argv.slice(2);
 await run(async () => {
   requireNode();
   const { dataDir } = readSettings();
-  await ensureDebianPackages(["postgresql", "chromium", "chromium-driver", "nginx", "pgbouncer"]);
+  await ensureDebianPackages([
+    "postgresql",
+    "chromium",
+    "chromium-headless-shell",
+    "chromium-driver",
+    "nginx",
+    "pgbouncer",
+  ]);
   await ensureModules();
   const folder = join(dataDir, "test");
   const cluster = await startCluster(folder, { durable: false });

@@ -18,13 +18,20 @@ interface TakenIn {
 
 const SHOWN_PROBLEMS = 30;
 
-/** What a casebook is called: by its file, or by whose it is. */
-export const nameOf = ({ file, from }: Pick<WorkAnswer, "file" | "from">): string =>
-  file ?? (from ? `The casebook of ${from}` : "A casebook");
+const COMMANDS: Readonly<Record<string, { readonly name: string; readonly done: string }>> = {
+  "merge-words": { name: "Making one word of two", done: "Two words are one" },
+  "split-word": { name: "Parting two words", done: "Two words are parted again" },
+  "merge-variant-names": { name: "Making one name of two", done: "Two names are one" },
+};
 
-/** What came of a casebook that was sent. */
+/** What long work is called: a casebook by its file, or by whose it is. */
+export const nameOf = ({ command, file, from }: Pick<WorkAnswer, "command" | "file" | "from">): string =>
+  (command && (COMMANDS[command]?.name ?? command)) ?? file ?? (from ? `The casebook of ${from}` : "A casebook");
+
+/** What came of long work: of a casebook that was sent, or of two words that became one. */
 export function OutcomeView({ work }: { readonly work: WorkAnswer }) {
-  if (work.problem) return <RefusedView name={nameOf(work)} {...work.problem} />;
+  if (work.problem) return <RefusedView name={nameOf(work)} of={work.kind} {...work.problem} />;
+  if (work.kind === "command") return <CountedView {...work} />;
   // The API's description says so, and a test holds it to that.
   const answer = work.answer as Readonly<Record<string, Tally>> | TakenIn | null;
   if (!answer) return null;
@@ -45,18 +52,32 @@ export function OutcomeView({ work }: { readonly work: WorkAnswer }) {
   );
 }
 
+/** How many jobs were counted again. */
+function CountedView({ command, answer }: WorkAnswer) {
+  // The API's description says so, and a test holds it to that.
+  const counted = answer as { readonly jobs: number } | null;
+  if (!counted) return null;
+  return (
+    <p role="status" className="border-l-4 border-spruce pl-3">
+      {COMMANDS[command ?? ""]?.done ?? "Done"}; {countText(counted.jobs, "job")} counted again.
+    </p>
+  );
+}
+
 interface RefusedProps {
+  readonly of: WorkAnswer["kind"];
   readonly name: string;
   readonly detail: string;
   readonly problems: readonly { readonly path: string; readonly message: string }[];
 }
 
-/** Why nothing of it was taken over, by its places. */
-export function RefusedView({ name, detail, problems }: RefusedProps) {
+/** Why nothing came of it, by the places that are wrong. */
+export function RefusedView({ of, name, detail, problems }: RefusedProps) {
   return (
     <div role="alert" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
       <p className="font-semibold">
-        {name}: {problems.length ? "It has mistakes." : detail} Nothing of it was taken over.
+        {name}: {problems.length ? "It has mistakes." : detail}{" "}
+        {of === "command" ? "Nothing was changed." : "Nothing of it was taken over."}
       </p>
       <ul>
         {problems.slice(0, SHOWN_PROBLEMS).map(({ path, message }) => (

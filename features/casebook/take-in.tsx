@@ -103,7 +103,7 @@ export function TakeIn({ works: first, timeZone }: TakeInProps) {
         )}
       </div>
       {sending && <SendingView {...sending} />}
-      {refused && <RefusedView name={refused.name} detail={refused.why} problems={[]} />}
+      {refused && <RefusedView of="import-casebook" name={refused.name} detail={refused.why} problems={[]} />}
       <WorkList works={works} timeZone={timeZone} />
     </div>
   );

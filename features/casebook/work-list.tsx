@@ -15,7 +15,7 @@ interface WorkListProps {
   readonly timeZone: string;
 }
 
-/** Casebooks on their way in, and what came of the latest. */
+/** Long work under way, and what came of the latest. */
 export function WorkList({ works, timeZone }: WorkListProps) {
   const underWay = works.filter(({ endedAt }) => endedAt === null);
   const [latest, ...earlier] = works.filter(({ endedAt }) => endedAt !== null);
@@ -45,11 +45,11 @@ export function WorkList({ works, timeZone }: WorkListProps) {
 
 function UnderWay({ work }: { readonly work: WorkAnswer }) {
   const stop = useCommand(commandPath("stop-long-work"));
-  const words = `${nameOf(work)} ${stageWords(work)}`;
+  const words = `${nameOf(work)}${stageWords(work)}`;
   return (
     <div className="flex flex-col gap-1">
       <p role="status">
-        {words}. It goes on by itself, also when you leave this page; nothing of it counts before all of it is in.
+        {words}. It goes on by itself, also when you leave this page; nothing of it counts before all of it is done.
       </p>
       <Progress label={words} share={work.of ? work.done / work.of : undefined} />
       <CommandMessage message={stop.message} />
@@ -64,7 +64,8 @@ function UnderWay({ work }: { readonly work: WorkAnswer }) {
 
 function stageWords({ state, stage, done, of, by }: WorkAnswer): string {
   const jobs = `${groupDigits(done)} of ${groupDigits(of)} jobs`;
-  if (state !== "running") return `of ${by} waits for its turn`;
-  if (stage === "check") return `is being checked: ${jobs}`;
-  return stage === "write" ? `is being taken over: ${jobs}` : "is being read";
+  if (state !== "running") return `, asked for by ${by}, waits for its turn`;
+  if (stage === "count") return `: ${groupDigits(done)} of ${groupDigits(of)} jobs are counted again`;
+  if (stage === "check") return ` is being checked: ${jobs}`;
+  return stage === "write" ? ` is being taken over: ${jobs}` : " is being read";
 }

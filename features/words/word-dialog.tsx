@@ -209,6 +209,11 @@ function Merging({ word, list: { kind, words }, onDone }: MergingProps) {
             </Button>
             <Button onClick={() => setInto(null)}>Leave it</Button>
           </div>
+          {merge.busy && (
+            <p role="status">
+              Its jobs are being counted again. That goes on by itself, also when you leave this page.
+            </p>
+          )}
         </div>
       )}
       <CommandMessage message={merge.message ?? split.message ?? problem?.message ?? null} />

@@ -5,7 +5,7 @@ import type { SiteId } from "@/core/ids";
 import { DEEPEST } from "@/server/bounds";
 import { MOST_MIB } from "@/server/casebook/queued-import";
 import type { Unreadable } from "@/server/casebook/spool";
-import type { InputProblem } from "@/server/commands/refusal";
+import type { InputProblem, Refusal } from "@/server/commands/refusal";
 import { latestWork, type WorkKind, type WorkRow, type WorkState } from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
 import type { ComesFrom } from "@/server/other-shops/take-in";
@@ -16,6 +16,8 @@ import { badInput, problemOfRefusal, refuseWith, type Problem } from "./problem"
 export interface WorkAnswer {
   readonly id: string;
   readonly kind: WorkKind;
+  /** Which command it is, where it is one. */
+  readonly command: string | null;
   /** What its file is called where it comes from, and the other shop whose it is. */
   readonly file: string | null;
   readonly from: string | null;
@@ -31,10 +33,16 @@ export interface WorkAnswer {
   readonly problem: { readonly detail: string; readonly problems: readonly InputProblem[] } | null;
 }
 
-/** Why a casebook was not taken over, as the work keeps it. */
-interface Refused {
-  readonly why: Unreadable | "invalid" | "other-body";
-  readonly problems?: readonly InputProblem[];
+/** Why long work was refused, as it keeps it. */
+type Refused =
+  | { readonly why: Unreadable | "other-body" }
+  | { readonly why: "invalid"; readonly problems: readonly InputProblem[] }
+  | { readonly why: "refusal"; readonly refusal: Refusal };
+
+interface Asked {
+  readonly file?: string | null;
+  readonly from?: ComesFrom | null;
+  readonly command?: string;
 }
 
 /** How far long work is, and what came of it. */
@@ -42,10 +50,11 @@ export function workAnswer(work: WorkRow): WorkAnswer {
   const { id, kind, state, stage, done, total: of, by, askedAt, endedAt, result, input } = work;
   const problem = endedAt && state !== "done" ? problemOfWork(work) : null;
   // Both were checked when the work was asked for.
-  const { file = null, from = null } = input as { readonly file?: string | null; readonly from?: ComesFrom | null };
+  const { file = null, from = null, command = null } = input as Asked;
   return {
     id,
     kind,
+    command,
     file,
     from: from && from.name,
     state,
@@ -67,8 +76,8 @@ export async function latestWorkAnswers(siteId: SiteId, now: Date): Promise<read
   return (await latestWork(pool(), siteId, subHours(now, SHOWN_HOURS))).map(workAnswer);
 }
 
-/** The answer that an import came to; what was refused becomes a problem. */
-export function answerOfImport(work: WorkRow): unknown {
+/** The answer that long work came to; what was refused becomes a problem. */
+export function answerOfWork(work: WorkRow): unknown {
   return work.state === "done" ? work.result?.answer : refuseWith(problemOfWork(work));
 }
 
@@ -82,19 +91,20 @@ export const nobodyThere = (progress: string): Problem => ({
 function problemOfWork({ state, result }: WorkRow): Problem {
   // The work itself wrote it.
   if (state === "refused") return problemOfRefused(result as unknown as Refused);
-  if (state === "stopped")
-    return { status: 409, title: "Stopped", detail: "It was stopped. Nothing of it was taken over." };
+  if (state === "stopped") return { status: 409, title: "Stopped", detail: "It was stopped." };
   return {
     status: 500,
     title: "Broke off",
-    detail: "It broke off several times and was given up. Nothing of it was taken over; the server’s log says why.",
+    detail: "It broke off several times and was given up; the server’s log says why.",
   };
 }
 
-function problemOfRefused({ why, problems = [] }: Refused): Problem {
-  switch (why) {
+function problemOfRefused(refused: Refused): Problem {
+  switch (refused.why) {
     case "invalid":
-      return badInput(problems);
+      return badInput(refused.problems);
+    case "refusal":
+      return problemOfRefusal(refused.refusal);
     case "other-body":
       return problemOfRefusal({ code: "other-request" });
     case "too-large":
@@ -109,6 +119,6 @@ function problemOfRefused({ why, problems = [] }: Refused): Problem {
     case "malformed":
       return malformed;
     default:
-      return exhaustive(why, "refused casebook");
+      return exhaustive(refused, "refused work");
   }
 }

@@ -2,7 +2,6 @@ import "server-only";
 import type { JobId } from "@/core/ids";
 import type { JobFacts } from "@/core/job";
 import { lessonOf, marksOf } from "@/core/lesson";
-import { countAlone } from "@/server/db/count-locks";
 import { LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
 import { keepWhatJobsTook } from "@/server/db/jobs";
@@ -58,25 +57,6 @@ export async function learnFrom(db: Db, ids: readonly JobId[], onProgress: (done
 
 /** So many counters are kept in memory before they are written. */
 export const MOST_IN_MEMORY = 200_000;
-
-/**
- * Makes a change that alters what jobs teach, such as merging two words, and counts those jobs again: what they taught is taken
- * away before it and what they teach now is added after it.
- * @param touched finds every closed job that the change can touch
- */
-export async function recount(
-  db: Db,
-  touched: () => Promise<readonly JobId[]>,
-  change: () => Promise<void>,
-): Promise<{ jobs: number }> {
-  await countAlone(db);
-  const jobs = await touched();
-  for (let from = 0; from < jobs.length; from += AT_ONCE)
-    await unlearn(db, [...(await readFactsOf(db, jobs.slice(from, from + AT_ONCE)))]);
-  await change();
-  await learnFrom(db, jobs, () => {});
-  return { jobs: jobs.length };
-}
 
 function sumOf(jobs: readonly JobWithFacts[], sign: 1 | -1, into = new LessonSum()): LessonSum {
   for (const [, facts] of jobs) into.add(lessonOf(facts), sign);

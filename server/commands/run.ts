@@ -9,6 +9,7 @@ import { findSite } from "@/server/db/sites";
 import { latestEntryAt } from "@/server/db/trail";
 import { FOREIGN_KEY_VIOLATION, isDataException, sqlStateOf, UNIQUE_VIOLATION } from "@/server/db/sqlstate";
 import { validate } from "@/server/input";
+import type { TellProgress } from "@/server/queue/work";
 import { forgetRemembered } from "@/server/remembered";
 import type { AnyCommand } from "./command";
 import { doneBefore, once, type Once } from "./once";
@@ -23,7 +24,11 @@ export interface CommandRequest {
   readonly actor: Actor | null;
   readonly input: unknown;
   readonly now: Date;
+  /** Told how far it is, where it takes long. */
+  readonly tell?: TellProgress;
 }
+
+const tellNobody: TellProgress = async () => {};
 
 /**
  * Carries a command out: right, input, then one transaction for its row, its changes and its answer. The same id and
@@ -31,7 +36,7 @@ export interface CommandRequest {
  */
 export async function runCommand(
   command: AnyCommand,
-  { id, actor, input, now }: CommandRequest,
+  { id, actor, input, now, tell = tellNobody }: CommandRequest,
 ): Promise<CommandResult> {
   if (!may(actor, command.right) || !actor)
     return { ok: false, refusal: { code: "not-allowed", right: command.right } };
@@ -42,7 +47,7 @@ export async function runCommand(
     const before = command.prepare ? await doneBefore(pool(), request) : null;
     if (before) return resultOf(before);
     // The schema has just checked that the value is what this command takes.
-    const value = command.prepare ? await command.prepare(actor, parsed.value as never) : parsed.value;
+    const value = command.prepare ? await command.prepare(actor, parsed.value as never, tell) : parsed.value;
     const result = await inTransaction(async (db) => {
       const site = await findSite(db, actor.siteId);
       const context = { db, actor, site, commandId: id, now: await notBeforeWhatStands(db, value, now) };

@@ -10,10 +10,11 @@ import {
   relearnVariants,
   type VariantKind,
 } from "@/server/db/catalogue";
+import { keepOnVehiclesOf } from "@/server/db/known-failure-counts";
 import { learnMaker } from "@/server/db/makers";
 import { findVehicle, insertVehicle, maybeVehicle, updateVehicle, type VehicleRow } from "@/server/db/vehicles";
 import { uuid } from "@/server/input";
-import { recount } from "@/server/book/keep";
+import { recount } from "@/server/book/recount";
 import type { Command, CommandContext } from "./command";
 import { refuse } from "./refusal";
 import { vehicleInput } from "./vehicle-input";
@@ -99,11 +100,11 @@ function isSame(known: VehicleInput, vehicle: VehicleInput): boolean {
 /** Corrects a vehicle; what its closed jobs teach is counted again, since they now speak of another variant. */
 async function correct({ db }: CommandContext, known: VehicleRow, vehicle: VehicleInput): Promise<number> {
   if (isSame(known, vehicle)) return 0;
-  const { jobs } = await recount(
-    db,
-    () => closedJobsOnVehicle(db, known.id),
-    () => updateVehicle(db, { ...vehicle, id: known.id }),
-  );
+  const { jobs } = await recount(db, {
+    touched: () => closedJobsOnVehicle(db, known.id),
+    change: () => updateVehicle(db, { ...vehicle, id: known.id }),
+  });
+  await keepOnVehiclesOf(db, await closedJobsOnVehicle(db, known.id));
   await relearnVariants(db, known.make, known.model);
   await learnVariant(db, vehicle);
   return jobs;

@@ -1,7 +1,8 @@
 import "server-only";
 import Joi from "joi";
 import { CONDITION_TOPICS, type ConditionTopic } from "@/core/book";
-import type { Db } from "@/server/db/pool";
+import type { JobId } from "@/core/ids";
+import { pool, type Db } from "@/server/db/pool";
 import {
   closedJobsNaming,
   currentWord,
@@ -17,13 +18,11 @@ import {
   WORD_KINDS,
   type WordKind,
 } from "@/server/db/words";
-import { keepOnAllVehicles } from "@/server/db/vehicles-waiting";
-import { countOthersAnew, speakingFor } from "@/server/other-shops/apply";
 import { key, line } from "@/server/input";
-import { recount } from "@/server/book/keep";
 import { countAlone } from "@/server/db/count-locks";
 import type { Command } from "./command";
 import { freeKey, keyOf } from "./free-key";
+import { changeAndCount, countAhead, touchesMany, type WithAhead } from "./recounting";
 import { refuse, refuseInput } from "./refusal";
 
 interface AddWordInput {
@@ -134,55 +133,75 @@ interface MergeWordsInput {
 
 /**
  * Makes a double count as the word that it doubles, in every job, test, repair and pattern. Trails keep what was written; the
- * counters of the jobs concerned are counted again in the same transaction.
+ * jobs concerned are counted again in the same transaction, as was worked out before it.
  */
-export const mergeWords: Command<MergeWordsInput, { readonly jobs: number }> = {
+export const mergeWords: Command<WithAhead<MergeWordsInput>, { readonly jobs: number }> = {
   name: "merge-words",
   right: "book.edit",
+  takesLong: (db, input) => touchesMany(db, mergeOf(input, input.into)),
   input: Joi.object({ kind: kindInput(), from: key().required(), into: key().required() }),
-  async run(context, { kind, from, into }) {
-    const { db } = context;
+  async prepare(actor, input, tell) {
+    const target = await targetOf(pool(), input);
+    return { ...input, ahead: await countAhead(actor, mergeOf(input, target), tell) };
+  },
+  async run(context, { ahead, ...input }) {
     // Before anything is looked at: a word that a colleague merges just now is another afterwards.
-    await countAlone(db);
-    const current = await currentWord(db, kind, from);
-    if (current === null) refuseInput("from", "is no word of the book");
-    if (current !== from) refuseInput("from", "was merged before");
-    if (kind === "failure" && NEVER_MERGED.has(from)) refuseInput("from", "is a word that the odds are built on");
-    const target = await currentWord(db, kind, into);
-    if (target === null) return refuseInput("into", "is no word of the book");
-    if (target === from) refuseInput("into", "is the same word");
-    return recount(
-      db,
-      async () => closedJobsNaming(db, kind, [from, ...(await mergedInto(db, kind, from))]),
-      async () => {
-        await setMerged(db, kind, from, target);
-        await keepOnAllVehicles(db);
-        await countOthersAnew(speakingFor(context));
-      },
-    );
+    await countAlone(context.db);
+    return changeAndCount(context, mergeOf(input, await targetOf(context.db, input)), ahead);
   },
 };
 
+/** The word that another is to count as. @throws Refused where it cannot */
+async function targetOf(db: Db, { kind, from, into }: MergeWordsInput): Promise<string> {
+  const current = await currentWord(db, kind, from);
+  if (current === null) refuseInput("from", "is no word of the book");
+  if (current !== from) refuseInput("from", "was merged before");
+  if (kind === "failure" && NEVER_MERGED.has(from)) refuseInput("from", "is a word that the odds are built on");
+  const target = await currentWord(db, kind, into);
+  if (target === null) return refuseInput("into", "is no word of the book");
+  if (target === from) refuseInput("into", "is the same word");
+  return target;
+}
+
+const mergeOf = ({ kind, from }: MergeWordsInput, target: string) => ({
+  tables: [kind],
+  touched: async (db: Db, among: readonly JobId[] | null) =>
+    closedJobsNaming(db, kind, [from, ...(await mergedInto(db, kind, from))], among),
+  change: (db: Db) => setMerged(db, kind, from, target),
+});
+
+interface SplitWordInput {
+  readonly kind: WordKind;
+  readonly key: string;
+}
+
 /** Parts a word again from the one that it was merged into. */
-export const splitWord: Command<{ readonly kind: WordKind; readonly key: string }, { readonly jobs: number }> = {
+export const splitWord: Command<WithAhead<SplitWordInput>, { readonly jobs: number }> = {
   name: "split-word",
   right: "book.edit",
+  takesLong: (db, input) => touchesMany(db, splitOf(input)),
   input: Joi.object({ kind: kindInput(), key: key().required() }),
-  async run(context, { kind, key: word }) {
-    const { db } = context;
-    const current = await currentWord(db, kind, word);
-    if (current === null || current === word) return refuseInput("key", "is not merged into another word");
-    return recount(
-      db,
-      () => closedJobsNaming(db, kind, [word]),
-      async () => {
-        await unsetMerged(db, kind, word);
-        await keepOnAllVehicles(db);
-        await countOthersAnew(speakingFor(context));
-      },
-    );
+  async prepare(actor, input, tell) {
+    await requireMerged(pool(), input);
+    return { ...input, ahead: await countAhead(actor, splitOf(input), tell) };
+  },
+  async run(context, { ahead, ...input }) {
+    await countAlone(context.db);
+    await requireMerged(context.db, input);
+    return changeAndCount(context, splitOf(input), ahead);
   },
 };
+
+async function requireMerged(db: Db, { kind, key: word }: SplitWordInput): Promise<void> {
+  const current = await currentWord(db, kind, word);
+  if (current === null || current === word) refuseInput("key", "is not merged into another word");
+}
+
+const splitOf = ({ kind, key: word }: SplitWordInput) => ({
+  tables: [kind],
+  touched: (db: Db, among: readonly JobId[] | null) => closedJobsNaming(db, kind, [word], among),
+  change: (db: Db) => unsetMerged(db, kind, word),
+});
 
 async function mergedInto(db: Db, kind: WordKind, word: string): Promise<readonly string[]> {
   return (await readMergedWords(db)).flatMap((each) => (each.kind === kind && each.into === word ? each.key : []));

@@ -216,11 +216,18 @@ const VEHICLES_NAMED: Record<VariantKind, string> = {
 };
 
 /** Closed jobs on vehicles that bear a name. */
-export async function closedJobsOnVariant(db: Db, { kind, make, name }: VariantName): Promise<JobId[]> {
+export async function closedJobsOnVariant(
+  db: Db,
+  { kind, make, name }: VariantName,
+  among: readonly JobId[] | null,
+): Promise<JobId[]> {
   const rows = await many<{ id: JobId }>(
     db,
-    `select j.id from vehicle v join job j on j.vehicle_id = v.id where ${VEHICLES_NAMED[kind]} and j.closed_at is not null`,
-    [make, name],
+    `select j.id
+     from vehicle v
+     join job j on j.vehicle_id = v.id
+     where ${VEHICLES_NAMED[kind]} and j.closed_at is not null ${among ? "and j.id = any($3)" : ""}`,
+    among ? [make, name, among] : [make, name],
   );
   return rows.map(({ id }) => id);
 }
@@ -233,10 +240,16 @@ export async function closedJobsOnVehicle(db: Db, vehicle: VehicleId): Promise<J
   return rows.map(({ id }) => id);
 }
 
-/** Everywhere that a name stands by itself, beside the catalogue: a table, its column, and the columns that say of which make. */
+const ON_VEHICLES: Record<VariantKind, string> = {
+  make: "update vehicle set make = $3 where make = $2 and $1 = ''",
+  model: "update vehicle set model = $3 where make = $1 and model = $2",
+  engine: "update vehicle set engine = $3 where engine = $2 and $1 = ''",
+  transmission: "update vehicle set transmission = $3 where transmission = $2 and $1 = ''",
+};
+
+/** Everywhere else that a name stands by itself, beside the catalogue: a table, its column, and the columns that say of which make. */
 const PLACES: Record<VariantKind, readonly string[]> = {
   make: [
-    "update vehicle set make = $3 where make = $2 and $1 = ''",
     "update maker set make = $3 where make = $2 and $1 = ''",
     "update pattern set make = $3 where make = $2 and $1 = ''",
     "update designed_case set make = $3 where make = $2 and $1 = ''",
@@ -247,30 +260,32 @@ const PLACES: Record<VariantKind, readonly string[]> = {
     "update code_entry set make = $3 where make = $2 and $1 = ''",
   ],
   model: [
-    "update vehicle set model = $3 where make = $1 and model = $2",
     "update pattern set models = array_replace(models, $2, $3) where make = $1",
     "update designed_case set models = array_replace(models, $2, $3) where make = $1",
   ],
-  engine: [
-    "update vehicle set engine = $3 where engine = $2 and $1 = ''",
-    "update pattern set engines = array_replace(engines, $2, $3) where $1 = ''",
-  ],
-  transmission: [
-    "update vehicle set transmission = $3 where transmission = $2 and $1 = ''",
-    "update pattern set transmissions = array_replace(transmissions, $2, $3) where $1 = ''",
-  ],
+  engine: ["update pattern set engines = array_replace(engines, $2, $3) where $1 = ''"],
+  transmission: ["update pattern set transmissions = array_replace(transmissions, $2, $3) where $1 = ''"],
 };
 
-/** Makes one name of two: `into` stands wherever `name` stood, and `name` stays as a spelling that leads to it. */
-export async function mergeName(db: Db, { kind, make, name }: VariantName, into: string): Promise<void> {
-  const touched = await modelsNaming(db, { kind, make, name });
+/** The tables that `mergeNameOfJobs` writes. */
+export const TABLES_OF_NAMES = ["vehicle", "variant_name"] as const;
+
+/** One name of two as far as jobs are read by it: on vehicles and in the catalogue. */
+export async function mergeNameOfJobs(db: Db, { kind, make, name }: VariantName, into: string): Promise<void> {
   if (kind === "make") await moveModels(db, name, into);
-  for (const change of PLACES[kind]) await execute(db, change, [make, name, into]);
+  await execute(db, ON_VEHICLES[kind], [make, name, into]);
   await execute(
     db,
     "update variant_name set merged_into = $4 where kind = $1 and make = $2 and (name = $3 or merged_into = $3)",
     [kind, make, name, into],
   );
+}
+
+/** Makes one name of two: `into` stands wherever `name` stood, and `name` stays as a spelling that leads to it. */
+export async function mergeName(db: Db, { kind, make, name }: VariantName, into: string): Promise<void> {
+  const touched = await modelsNaming(db, { kind, make, name });
+  await mergeNameOfJobs(db, { kind, make, name }, into);
+  for (const change of PLACES[kind]) await execute(db, change, [make, name, into]);
   for (const each of touched) {
     await relearnVariants(db, each.make, each.model);
     if (kind === "make") await relearnVariants(db, into, each.model);

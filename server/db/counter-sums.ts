@@ -18,6 +18,11 @@ export class Sums {
     this.size++;
   }
 
+  /** Adds what another has. */
+  addAll(other: Sums): void {
+    for (const [first, own] of other.#byFirst) for (const [rest, add] of own) this.bump(first, rest, [...add]);
+  }
+
   /** One order for all writers, so that two of them never wait for each other in a circle. */
   inOrder(): readonly Delta[] {
     const byName = ([a]: [string, unknown], [b]: [string, unknown]) => (a < b ? -1 : a > b ? 1 : 0);

@@ -1,7 +1,7 @@
 import "server-only";
 import type { Delta } from "./book-steps";
 import type { Db } from "./pool";
-import { execute } from "./rows";
+import { execute, many } from "./rows";
 
 export interface CounterTable {
   readonly name: string;
@@ -60,15 +60,25 @@ export async function addTo(db: Db, { name, keys, sums, shop }: CounterTable, de
      set ${sums.map((sum) => `${sum} = kept.${sum} + excluded.${sum}`).join(", ")}`,
     shop === undefined ? arrays : [...arrays, shop],
   );
-  // A counter that nothing stands behind any more is gone, as it would be after a rebuild; others' are only ever added up anew.
-  if (shop === undefined && deltas.some(isFewer))
-    await execute(
-      db,
-      `delete from ${name} kept
+  // A counter that nothing stands behind any more is gone, as it would be after a rebuild.
+  if (!deltas.some(isFewer)) return;
+  const gone = `delete from ${name} kept
      using unnest(${casts.slice(0, keys.length).join(", ")}) as gone (${keys.join(", ")})
-     where ${keys.map((key) => `kept.${key} = gone.${key}`).join(" and ")} and kept.${sums[0]} = 0`,
-      arrays.slice(0, keys.length),
-    );
+     where ${keys.map((key) => `kept.${key} = gone.${key}`).join(" and ")} and kept.${sums[0]} = 0`;
+  const values = arrays.slice(0, keys.length);
+  if (shop === undefined) await execute(db, gone, values);
+  else await execute(db, `${gone} and kept.shop_id = $${keys.length + 1}`, [...values, shop]);
+}
+
+/** What counters stand at. */
+export async function readStanding(db: Db, { name, keys, sums, shop }: CounterTable): Promise<Delta[]> {
+  const rows = await many<{ key: string[]; add: string[] }>(
+    db,
+    `select array[${keys.join(", ")}] as key, array[${sums.join(", ")}]::text[] as add
+     from ${name} ${shop === undefined ? "" : "where shop_id = $1"}`,
+    shop === undefined ? [] : [shop],
+  );
+  return rows.map(({ key, add }) => ({ key, add: add.map(Number) }));
 }
 
 /** Whether it takes jobs away. */

@@ -1,8 +1,8 @@
 import "server-only";
 import type { Lesson } from "@/core/lesson";
 import { tellStep, tellTooMuch, type Delta } from "./book-steps";
-import { Sums } from "./counter-sums";
-import { addTo, COUNTER_TABLES, isFewer, ofOtherShop, TABLES, type Counted } from "./counter-tables";
+import { BETWEEN, Sums } from "./counter-sums";
+import { addTo, COUNTER_TABLES, isFewer, ofOtherShop, readStanding, TABLES, type Counted } from "./counter-tables";
 import { addWaitingOf, dropWaiting, letSumsWait } from "./counters-waiting";
 import type { Db } from "./pool";
 import { execute } from "./rows";
@@ -30,6 +30,21 @@ export class LessonSum {
         `${symptom}\0${kind}\0${subject}\0${currency}`,
         helped ? [sign, sign, 0, 0] : [sign, 0, sign * Math.round(minutes * 100), sign * costMinor],
       );
+  }
+
+  addSum(other: LessonSum): void {
+    for (const name of Object.keys(TABLES) as Counted[]) this.#sums[name].addAll(other.#sums[name]);
+  }
+
+  /** Takes away what stands in the counters of another shop: what is left is what has to be added to them. */
+  async lessWhatStands(db: Db, shop: string): Promise<void> {
+    for (const name of Object.keys(TABLES) as Counted[])
+      for (const { key, add } of await readStanding(db, ofOtherShop(TABLES[name], shop)))
+        this.#sums[name].bump(
+          key[0] ?? "",
+          key.slice(1).join(BETWEEN),
+          add.map((value) => -value),
+        );
   }
 
   /** Lets it wait in the database until it is added (`addWaiting`): nobody waits for the counters of an import. */

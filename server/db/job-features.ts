@@ -72,21 +72,67 @@ export class MarkSum {
   }
 
   async write(db: Db): Promise<void> {
-    // In one order for all writers.
-    const sorted = [...this.#counts].filter(([, count]) => count !== 0).sort(([a], [b]) => (a < b ? -1 : 1));
+    const counts = this.#counts;
     this.#counts = new Map();
-    if (!sorted.length) return;
-    await execute(
-      db,
-      `insert into feature_jobs as kept (feature, jobs)
+    await addToFeatureJobs(db, counts);
+  }
+}
+
+/** @param counts how many more jobs, or fewer, have each mark */
+async function addToFeatureJobs(db: Db, counts: ReadonlyMap<string, number>): Promise<void> {
+  // In one order for all writers.
+  const sorted = [...counts].filter(([, count]) => count !== 0).sort(([a], [b]) => (a < b ? -1 : 1));
+  if (!sorted.length) return;
+  await execute(
+    db,
+    `insert into feature_jobs as kept (feature, jobs)
      select * from unnest($1::text[], $2::bigint[])
      on conflict (feature) do update
      set jobs = kept.jobs + excluded.jobs`,
-      [sorted.map(([mark]) => mark), sorted.map(([, count]) => count)],
+    [sorted.map(([mark]) => mark), sorted.map(([, count]) => count)],
+  );
+  const fewer = sorted.flatMap(([mark, count]) => (count < 0 ? mark : []));
+  if (fewer.length) await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [fewer]);
+}
+
+/** A closed job that is found by other marks than before. */
+export interface MarksMoved {
+  readonly id: JobId;
+  readonly gone: readonly Mark[];
+  readonly come: readonly Mark[];
+}
+
+/** Lets closed jobs be found by other marks than before; the words of their complaints stay. */
+export async function moveJobMarks(db: Db, moved: readonly MarksMoved[]): Promise<void> {
+  if (!moved.length) return;
+  const counts = new Map<string, number>();
+  const rows = (of: "gone" | "come", sign: 1 | -1) =>
+    moved.flatMap(({ id, [of]: marks }) =>
+      marks.map((mark) => {
+        counts.set(mark, (counts.get(mark) ?? 0) + sign);
+        return { id, mark };
+      }),
     );
-    const fewer = sorted.flatMap(([mark, count]) => (count < 0 ? mark : []));
-    if (fewer.length) await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [fewer]);
-  }
+  const columns = (all: readonly { readonly id: JobId; readonly mark: Mark }[]) => [
+    all.map(({ id }) => id),
+    all.map(({ mark }) => mark),
+  ];
+  await execute(
+    db,
+    `delete from job_feature f
+     using unnest($1::uuid[], $2::text[]) as gone (id, mark)
+     where f.job_id = gone.id and f.feature = gone.mark`,
+    columns(rows("gone", -1)),
+  );
+  await execute(
+    db,
+    `insert into job_feature (job_id, feature, at)
+     select come.id, come.mark, j.closed_at
+     from unnest($1::uuid[], $2::text[]) as come (id, mark)
+     join job j on j.id = come.id`,
+    columns(rows("come", 1)),
+  );
+  await addToFeatureJobs(db, counts);
 }
 
 /** A job that is open again is found by its marks no more. */

@@ -4,7 +4,8 @@ import type { Db } from "./pool";
 import { execute, many, maybeOne, one } from "./rows";
 
 /** What takes minutes, and is done by a process of its own. */
-export type WorkKind = "import-casebook";
+export type WorkKind = (typeof WORK_KINDS)[number];
+export const WORK_KINDS = ["import-casebook", "command"] as const;
 
 /** `arriving`: its file is still on its way in. */
 export type WorkState = (typeof WORK_STATES)[number];

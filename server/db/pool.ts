@@ -55,7 +55,8 @@ class NamelessClient extends pg.Client {
   }
 }
 
-function withoutName(asked: unknown): unknown {
+/** A query that the connection is to plan anew. */
+export function withoutName(asked: unknown): unknown {
   const isQuery = typeof asked === "object" && asked !== null && "name" in asked && "text" in asked;
   return isQuery && !("submit" in asked) ? { ...asked, name: undefined } : asked;
 }

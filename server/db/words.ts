@@ -84,26 +84,38 @@ export async function unsetMerged(db: Db, kind: WordKind, key: string): Promise<
   await execute(db, `update ${kind} set merged_into = null where key = $1`, [key]);
 }
 
-/** Closed jobs that name one of these words anywhere that is counted. */
-export async function closedJobsNaming(db: Db, kind: WordKind, keys: readonly string[]): Promise<JobId[]> {
+/**
+ * Closed jobs that name one of these words anywhere that is counted.
+ * @param among only these jobs; null for all
+ */
+export async function closedJobsNaming(
+  db: Db,
+  kind: WordKind,
+  keys: readonly string[],
+  among: readonly JobId[] | null,
+): Promise<JobId[]> {
+  const named = NAMED_IN[kind](among ? "and job_id = any($2)" : "");
   const rows = await many<{ id: JobId }>(
     db,
-    `select distinct j.id from (${NAMED_IN[kind]}) named join job j on j.id = named.job_id where j.closed_at is not null`,
-    [keys],
+    `select distinct j.id from (${named}) named join job j on j.id = named.job_id where j.closed_at is not null`,
+    among ? [keys, among] : [keys],
   );
   return rows.map(({ id }) => id);
 }
 
-const EFFECTS_NAMING = (field: "component" | "failure") =>
-  `select t.job_id from job_test t, jsonb_array_elements(t.effects) e where e ->> '${field}' = any($1)`;
+type OfJobs = (among: string) => string;
 
-const NAMED_IN: Record<WordKind, string> = {
-  symptom: "select job_id from job_symptom where symptom = any($1)",
-  condition: "select job_id from job_symptom where conditions && $1 or denied && $1",
-  component: `select job_id from job_part where component = any($1)
-    union select job_id from job_cause where component = any($1) union ${EFFECTS_NAMING("component")}`,
-  failure: `select job_id from job_part where failure = any($1)
-    union select job_id from job_cause where failure = any($1) union ${EFFECTS_NAMING("failure")}`,
+const namingField =
+  (field: "component" | "failure"): OfJobs =>
+  (among) => `select job_id from job_part where ${field} = any($1) ${among}
+    union select job_id from job_cause where ${field} = any($1) ${among}
+    union select job_id from job_test t, jsonb_array_elements(t.effects) e where e ->> '${field}' = any($1) ${among}`;
+
+const NAMED_IN: Record<WordKind, OfJobs> = {
+  symptom: (among) => `select job_id from job_symptom where symptom = any($1) ${among}`,
+  condition: (among) => `select job_id from job_symptom where (conditions && $1 or denied && $1) ${among}`,
+  component: namingField("component"),
+  failure: namingField("failure"),
 };
 
 export interface MergedWord {

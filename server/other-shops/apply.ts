@@ -118,12 +118,34 @@ export async function letOthersSpeakAnew(speaking: Speaking, but: string | null 
   for (const shop of others) await letSpeak(speaking, shop);
 }
 
-/** Counts the jobs of every other shop again, where a word or a name has come to count as another, or jobs teach something else than before. */
-export async function countOthersAnew(counting: Counting): Promise<void> {
-  for (const shop of await speakingShops(counting.db)) {
-    await emptyCountersOf(counting.db, shop.id);
-    await (await countJobs(counting, shop)).sum.write(counting.db, shop.id);
+/** What other shops' jobs come to where a word or a name counts as another, worked out before anybody has to wait for it. */
+export interface OthersCounted {
+  /** The shops as they were. */
+  readonly shops: readonly OtherShopFound[];
+  /** What has to be added to the counters of each. */
+  readonly more: ReadonlyMap<string, LessonSum>;
+}
+
+/** Counts the jobs of every other shop again, and writes nothing of it yet. */
+export async function countOthersAhead(counting: Counting): Promise<OthersCounted> {
+  const shops = await speakingShops(counting.db);
+  const more = new Map<string, LessonSum>();
+  for (const shop of shops) {
+    const { sum } = await countJobs(counting, shop);
+    await sum.lessWhatStands(counting.db, shop.id);
+    more.set(shop.id, sum);
   }
+  return { shops, more };
+}
+
+/**
+ * Counts the jobs of every other shop again, where a word or a name has come to count as another, or jobs teach something else than before.
+ * @param ahead what was worked out before; where another shop's casebook has come, gone or changed since, it is worked out anew
+ */
+export async function countOthersAnew(counting: Counting, ahead: OthersCounted | null = null): Promise<void> {
+  const isStill = ahead && isDeepStrictEqual(await speakingShops(counting.db), ahead.shops);
+  const { more } = isStill ? ahead : await countOthersAhead(counting);
+  for (const [shop, sum] of more) await sum.write(counting.db, shop);
 }
 
 /** The book as it was checked when it came. */

@@ -11,10 +11,12 @@ import {
 } from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
 import { log } from "@/server/log";
+import { runFromQueue } from "./queued-command";
 import { WorkStopped, type TellProgress, type WorkResult } from "./work";
 
 const DOES: Readonly<Record<WorkKind, (work: WorkRow, tell: TellProgress) => Promise<WorkResult>>> = {
   "import-casebook": importFromQueue,
+  command: runFromQueue,
 };
 
 /** What was begun so often and never came to its end is given up: nothing else would ever get its turn. */

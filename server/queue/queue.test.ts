@@ -8,9 +8,11 @@ import { openShop as openSimulatedShop } from "@/simulation/shop";
 import { HILLS } from "@/simulation/world/rules";
 import type { Actor } from "@/server/auth/session";
 import { queueImport } from "@/server/casebook/queued-import";
+import { queueIfLong } from "./queued-command";
 import { findWork, isAnybodyThere, type WorkRow } from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
-import { one } from "@/server/db/rows";
+import { many, one } from "@/server/db/rows";
+import { mergeWords } from "@/server/commands/words";
 import { asApplication, givenDatabase } from "@/tests/support/database";
 import { done, NOW, openShop, send } from "@/tests/support/workshop";
 
@@ -99,4 +101,36 @@ test("stopped by a lead it ends, and nothing of it is kept", async () => {
   expect((await until(id, over)).state).toBe("stopped");
   expect([await count("job"), await count("long_work_piece")]).toEqual([before, 0]);
   expect((await send(lead, "stop-long-work", { id })).ok).toBe(false);
+});
+
+test("words on many jobs become one in the queue: seen from everywhere, stopped without a trace, done once", async () => {
+  const [from, into] = await many<{ key: string }>(
+    pool(),
+    "select symptom as key from job_symptom group by 1 order by count(*) desc, 1 limit 2",
+  );
+  const input = { kind: "symptom", from: from?.key, into: into?.key };
+  const ask = (id: CommandId) => queueIfLong(mergeWords as never, { id, actor: lead, input, now: NOW });
+  const merged = async () => (await many(pool(), "select key from symptom where merged_into is not null")).length;
+  const key = randomUUID() as CommandId;
+  // Nobody does long work: it is done at once, by whoever was asked.
+  await vi.waitFor(async () => expect(await isAnybodyThere(pool())).toBe(false), SOON);
+  expect(await ask(key)).toBeNull();
+  startWorker();
+  await vi.waitFor(async () => expect(await isAnybodyThere(pool())).toBe(true), SOON);
+  const stopped = await ask(key);
+  expect(await ask(key)).toBe(stopped);
+  await until(stopped ?? "", ({ stage, done: counted }) => stage === "count" && counted > 0);
+  await done(send(lead, "stop-long-work", { id: stopped }));
+  expect((await until(stopped ?? "", over)).state).toBe("stopped");
+  expect(await merged()).toBe(0);
+  const again = (await ask(key)) ?? "";
+  expect(again).not.toBe(stopped);
+  const ended = await until(again, over);
+  expect(ended).toMatchObject({ kind: "command", state: "done" });
+  expect((ended.result?.answer as { jobs: number }).jobs).toBeGreaterThan(500);
+  expect(await merged()).toBe(1);
+  const added = await done<{ key: string }>(send(lead, "add-word", { kind: "condition", label: "On cobbles" }));
+  const small = { kind: "condition", from: added.key, into: "town" };
+  const asked = { id: randomUUID() as CommandId, actor: lead, input: small, now: NOW };
+  expect(await queueIfLong(mergeWords as never, asked)).toBeNull();
 });

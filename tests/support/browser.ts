@@ -1,8 +1,9 @@
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { Builder, By, type WebDriver, type WebElement } from "selenium-webdriver";
-import { Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
+import { By, type WebDriver, type WebElement } from "selenium-webdriver";
+import { Driver, Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
+import { CHROMIUM, HEADLESS_SHELL } from "@/scripts/lib/debian.mjs";
 
 /** The flags with which Debian's Chromium neither calls home nor needs a screen. */
 const FLAGS = [
@@ -49,15 +50,7 @@ export class Browser {
 
   static async open(origin: string, size = { width: 1280, height: 800 }): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), "browser-"));
-    const options = new Options();
-    options.setBinaryPath("/usr/bin/chromium");
-    options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
-    const driver = await new Builder()
-      .forBrowser("chrome")
-      .setChromeOptions(options)
-      .setChromeService(new ServiceBuilder("/usr/bin/chromedriver"))
-      .build();
-    const browser = new Browser(driver, profile, origin);
+    const browser = new Browser(startChromium(profile), profile, origin);
     await browser.resize(size);
     return browser;
   }
@@ -247,6 +240,16 @@ export class Browser {
     const entries = await this.driver.manage().logs().get("browser");
     return entries.filter(({ level }) => level.name === "SEVERE").map(({ message }) => message);
   }
+}
+
+/** Chromium without a window: Debian's build that has none (which starts in a third of the time), or else the whole one. */
+function startChromium(profile: string): WebDriver {
+  const isShell = existsSync(HEADLESS_SHELL);
+  const options = new Options();
+  options.setBinaryPath(isShell ? HEADLESS_SHELL : CHROMIUM);
+  options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
+  if (isShell) options.setBrowserName("chrome-headless-shell");
+  return Driver.createSession(options, new ServiceBuilder("/usr/bin/chromedriver").build());
 }
 
 /** A text as XPath writes it, with whatever marks it holds. */

@@ -5,7 +5,7 @@ import { DUE } from "@/core/known-failures";
 import { UNITS } from "@/core/measure";
 import { PART_SOURCES } from "@/core/repair";
 import { UNDERSTOOD_KINDS } from "@/core/search";
-import { WORK_STATES } from "@/server/db/long-work";
+import { WORK_KINDS, WORK_STATES } from "@/server/db/long-work";
 import { flag, listOf, number, object, oneOf, orNull, ref, text, whole, type Schema } from "./schema";
 
 const causeFields = { component: text, failure: text };
@@ -273,9 +273,11 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     components: listOf(object({ ...wordFields, system: text })),
     failures: listOf(object(wordFields)),
   }),
+  counted: object({ jobs: whole, "name?": text }, "Words or names that became one: how many jobs were counted again"),
   longWork: object({
     id: text,
-    kind: text,
+    kind: oneOf(WORK_KINDS),
+    command: orNull(text),
     file: orNull(text),
     from: orNull(text),
     state: oneOf(WORK_STATES),
@@ -285,7 +287,7 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     by: text,
     askedAt: text,
     endedAt: orNull(text),
-    answer: { anyOf: [ref("imported"), ref("takenIn"), { type: "null" }] },
+    answer: { anyOf: [ref("imported"), ref("takenIn"), ref("counted"), { type: "null" }] },
     problem: orNull(object({ detail: text, problems: listOf(ref("inputProblem")) })),
   }),
   health: object({ status: text, database: text, migrations: orNull(text), live: flag, ready: flag }),

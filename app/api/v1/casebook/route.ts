@@ -4,7 +4,7 @@ import { call } from "@/server/api/call";
 import { badInput, refuseWith } from "@/server/api/problem";
 import { commandIdOf, json } from "@/server/api/route";
 import { streamed } from "@/server/api/stream";
-import { answerOfImport, nobodyThere } from "@/server/api/long-work";
+import { answerOfWork, nobodyThere } from "@/server/api/long-work";
 import { exportCasebook } from "@/server/casebook/export";
 import { MOST_MIB, queueImport } from "@/server/casebook/queued-import";
 import { pool } from "@/server/db/pool";
@@ -32,7 +32,7 @@ export const POST = call("book.edit", null, async ({ request, actor, query, now 
   const progress = `/api/v1/casebook/imports/${commandId}`;
   if (/\brespond-async\b/i.test(request.headers.get("prefer") ?? "")) return json({ id, progress }, 202);
   const work = await workEnded(id, request.signal);
-  return work ? answerOfImport(work) : refuseWith(nobodyThere(progress));
+  return work ? answerOfWork(work) : refuseWith(nobodyThere(progress));
 });
 
 /** Everything that this site knows, as a casebook; `?anonymous=1` leaves out what identifies a vehicle's owner. */

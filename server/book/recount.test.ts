@@ -1,0 +1,180 @@
+import { beforeAll, describe, expect, test } from "vitest";
+import { item } from "@/core/place";
+import type { JobId } from "@/core/ids";
+import { casebookOf } from "@/simulation/casebook";
+import { openShop as openSimulatedShop } from "@/simulation/shop";
+import { HILLS } from "@/simulation/world/rules";
+import type { Actor } from "@/server/auth/session";
+import type { Command } from "@/server/commands/command";
+import { mergeVariantNames } from "@/server/commands/catalogue";
+import { mergeWords, splitWord } from "@/server/commands/words";
+import { runCommand } from "@/server/commands/run";
+import { rebuildCounters } from "@/server/book/rebuild";
+import { settleIn } from "@/server/casebook/settle-in";
+import { findJob } from "@/server/db/jobs";
+import { pool } from "@/server/db/pool";
+import { many, one } from "@/server/db/rows";
+import { sendCasebook } from "@/tests/support/casebooks";
+import { givenDatabase } from "@/tests/support/database";
+import { done, NOW, OpenJob, openWorkshop, send, VEHICLE } from "@/tests/support/workshop";
+
+givenDatabase();
+let lead: Actor;
+const JOBS = 130;
+
+beforeAll(async () => {
+  ({ lead } = await openWorkshop());
+  const { world, history } = openSimulatedShop(HILLS, 5, JOBS);
+  expect(await sendCasebook(lead, casebookOf(world, history))).toMatchObject({ ok: true });
+  const other = openSimulatedShop(HILLS, 6, 60);
+  const from = { name: "Mill Lane Garage", weightMilli: 330 };
+  expect(await sendCasebook(lead, casebookOf(other.world, other.history), { from })).toMatchObject({ ok: true });
+});
+
+const COUNTERS = ["cause_count", "feature_count", "outcome_count", "trial_count"];
+const TABLES = [
+  ...COUNTERS,
+  ...COUNTERS.map((each) => `other_${each}`),
+  "job_feature",
+  "job_word",
+  "feature_jobs",
+  "pattern_vehicle",
+];
+/** Every row of what the jobs add up to, but for its place in the table. */
+const standing = async () => {
+  await settleIn();
+  return Promise.all(
+    TABLES.map((table) => many<{ row: string }>(pool(), `select t::text as row from ${table} t order by 1`)),
+  );
+};
+async function expectAsCountedAnew(): Promise<void> {
+  const kept = await standing();
+  await rebuildCounters();
+  expect(await standing()).toEqual(kept);
+}
+
+/** Runs a command, with what others do once everything was worked out ahead and before anybody has to wait. */
+async function runWith<Input>(command: Command<Input, unknown>, input: object, others: () => Promise<void>) {
+  const { prepare } = command;
+  if (!prepare) throw new Error(`${command.name} works nothing out ahead`);
+  const slow = {
+    ...command,
+    prepare: async (actor: Actor, value: Input) => {
+      const prepared = await prepare(actor, value, async () => {});
+      await others();
+      return prepared;
+    },
+  };
+  return done<{ jobs: number }>(runCommand(slow, { id: crypto.randomUUID() as never, actor: lead, input, now: NOW }));
+}
+
+const commonest = async (table: string, column: string): Promise<[string, string]> => {
+  const rows = await many<{ key: string }>(
+    pool(),
+    `select ${column} as key from ${table} group by 1 order by count(*) desc, 1 limit 2`,
+  );
+  return [item(rows, 0).key, item(rows, 1).key];
+};
+
+async function jobNaming(component: string): Promise<JobId> {
+  const { id } = await one<{ id: JobId }>(
+    pool(),
+    `select c.job_id as id from job_cause c join job j on j.id = c.job_id
+     where c.component = $1 and j.closed_at is not null order by j.number limit 1`,
+    [component],
+  );
+  return id;
+}
+
+async function reopen(id: JobId): Promise<void> {
+  const job = await findJob(pool(), lead.siteId, id);
+  await done(send(lead, "reopen-job", { jobId: id, version: job?.version, reason: "looked again" }));
+}
+
+async function closeOneOf(component: string, failure: string): Promise<void> {
+  const job = await OpenJob.open(lead, { vehicle: { ...VEHICLE, plate: null } });
+  await job.record("record-finding", { result: "root-cause", causes: [{ component, failure }] });
+  const signed = ["proof", "unchecked", "left-over", "second-look"].map((each) => ({ for: each, reason: "enough" }));
+  await job.record("close-job", { reason: "enough", signed });
+}
+
+describe("words and names that become one", () => {
+  test("are counted as a rebuild counts them, whatever happens to the jobs between working out and change", async () => {
+    const [from, into] = await commonest("job_cause", "component");
+    const { failure } = await one<{ failure: string }>(
+      pool(),
+      "select failure from job_cause where component = $1 order by 1 limit 1",
+      [from],
+    );
+    const before = await standing();
+    const { jobs } = await runWith(mergeWords, { kind: "component", from, into }, async () => {
+      // One of them is open again, another one is closed, and a vehicle turns out to be another variant.
+      await reopen(await jobNaming(from));
+      await closeOneOf(from, failure);
+      const { id, ...vehicle } = await one<Record<string, unknown> & { id: string }>(
+        pool(),
+        `select v.id, v.vin, v.plate, v.make, v.model, v.year, v.engine, v.transmission, v.drive, v.market
+         from vehicle v where v.id = (select vehicle_id from job where id = $1)`,
+        [await jobNaming(from)],
+      );
+      await done(send(lead, "change-vehicle", { vehicleId: id, vehicle: { ...vehicle, engine: "X99" } }));
+    });
+    expect(jobs).toBeGreaterThan(5);
+    const merged = await standing();
+    expect(merged).not.toEqual(before);
+    expect(JSON.stringify(merged.slice(0, 8))).not.toContain(`,${from},`);
+    await expectAsCountedAnew();
+    await runWith(splitWord, { kind: "component", key: from }, async () => closeOneOf(from, failure));
+    expect(JSON.stringify(await standing())).toContain(`,${from},`);
+    await expectAsCountedAnew();
+  });
+
+  test("also where another two words became one meanwhile, and for symptoms, conditions and failures", async () => {
+    const [symptom, other] = await commonest("job_symptom", "symptom");
+    const [failure, into] = await commonest("job_cause", "failure");
+    await runWith(mergeWords, { kind: "symptom", from: symptom, into: other }, async () => {
+      await done(send(lead, "merge-words", { kind: "failure", from: failure, into }));
+    });
+    const [condition, wider] = await commonest("job_symptom, unnest(conditions) c", "c");
+    await done(send(lead, "merge-words", { kind: "condition", from: condition, into: wider }));
+    await expectAsCountedAnew();
+  });
+
+  test("and names of models and makes, with a closing in between", async () => {
+    const [make] = await commonest("vehicle", "make");
+    const { model } = await one<{ model: string }>(
+      pool(),
+      "select model from vehicle where make = $1 group by 1 order by count(*) desc, 1 limit 1",
+      [make],
+    );
+    const { component, failure } = await one<{ component: string; failure: string }>(
+      pool(),
+      "select component, failure from job_cause order by 1, 2 limit 1",
+    );
+    await runWith(mergeVariantNames, { kind: "model", make, name: model, into: "Another" }, async () =>
+      closeOneOf(component, failure),
+    );
+    await runWith(mergeVariantNames, { kind: "make", name: make, into: "Another make" }, async () => {});
+    expect(await many(pool(), "select id from vehicle where make = $1", [make])).toEqual([]);
+    await expectAsCountedAnew();
+  });
+
+  test("hold nobody up while they are worked out: a job that is concerned is closed meanwhile", async () => {
+    const [from, into] = await commonest("job_cause", "component");
+    const { failure } = await one<{ failure: string }>(
+      pool(),
+      "select failure from job_cause where component = $1 order by 1 limit 1",
+      [from],
+    );
+    let closed = 0;
+    // Whoever had to wait for the work would wait for ever: it goes on when this is through.
+    const tell = async () => {
+      if (closed++ === 0) await closeOneOf(from, failure);
+    };
+    const id = crypto.randomUUID() as never;
+    const input = { kind: "component", from, into };
+    await done(runCommand(mergeWords as never, { id, actor: lead, input, now: NOW, tell }));
+    expect(closed).toBeGreaterThan(1);
+    await expectAsCountedAnew();
+  });
+});

@@ -1,0 +1,102 @@
+import "server-only";
+import { isDeepStrictEqual } from "node:util";
+import type { JobId } from "@/core/ids";
+import { Breath } from "@/server/casebook/breath";
+import { readCurrentNames, type CurrentNames } from "@/server/casebook/current-names";
+import { asIf } from "@/server/db/as-if";
+import { countAlone } from "@/server/db/count-locks";
+import { readFactsOf } from "@/server/db/facts";
+import { moveJobMarks } from "@/server/db/job-features";
+import { jobsMovedSince, readMoment } from "@/server/db/jobs-moved";
+import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
+import { Difference } from "./difference";
+
+/** A change that alters what closed jobs teach, such as merging two words. */
+export interface Recount {
+  /** Every closed job that the change can touch, or those among some; asked before the change. */
+  touched(db: Db, among: readonly JobId[] | null): Promise<readonly JobId[]>;
+  change(db: Db): Promise<void>;
+}
+
+/** Jobs that are worked out together: where one of them moves meanwhile, all of them are worked out again. */
+const TOGETHER = 50;
+
+interface Part {
+  readonly jobs: readonly JobId[];
+  readonly difference: Difference;
+}
+
+/** What a change makes of the counters, worked out before anybody has to wait for it. */
+export interface WorkedOut {
+  /** As of when. */
+  readonly moment: string;
+  readonly names: CurrentNames;
+  readonly parts: readonly Part[];
+}
+
+/** Told after each part. */
+export type TellCounted = (done: number, of: number) => Promise<void>;
+
+/**
+ * Works out what a change makes of the counters, on copies of what it changes: nobody waits for it, and nothing of it is kept.
+ * @param tables what the change writes
+ * @param also what else is to be found out where the change is made
+ */
+export async function workOutAhead<Found>(
+  of: Recount & { readonly tables: readonly string[] },
+  also: (db: Db) => Promise<Found>,
+  tell: TellCounted = async () => {},
+): Promise<{ readonly counted: WorkedOut; readonly found: Found }> {
+  return asIf(of.tables, async (db) => {
+    await takeTheTimeItNeeds(db);
+    const [moment, names] = [await readMoment(db), await readCurrentNames(db)];
+    const parts = partsOf(await of.touched(db, null));
+    const breath = new Breath();
+    let told = 0;
+    // First all as it is, then all as it will be.
+    const pass = async (add: (part: Part, facts: Awaited<ReturnType<typeof readFactsOf>>) => void) => {
+      for (const part of parts) {
+        add(part, await readFactsOf(db, part.jobs));
+        await breath.take();
+        await tell(Math.floor((told += part.jobs.length) / 2), parts.length * TOGETHER);
+      }
+    };
+    await pass(({ difference }, facts) => difference.before(facts));
+    await of.change(db);
+    await pass(({ difference }, facts) => difference.after(facts));
+    return { counted: { moment, names, parts }, found: await also(db) };
+  });
+}
+
+const partsOf = (jobs: readonly JobId[]): readonly Part[] =>
+  Array.from({ length: Math.ceil(jobs.length / TOGETHER) }, (_, at) => ({
+    jobs: jobs.slice(at * TOGETHER, (at + 1) * TOGETHER),
+    difference: new Difference(),
+  }));
+
+/** More counters than these are not written while others wait: they are added a thousand at a time afterwards. */
+const MOST_AT_ONCE = 5000;
+
+/**
+ * Makes a change that alters what jobs teach, and counts those jobs again. Whoever closes a job meanwhile waits: for little where it was worked out
+ * ahead and few jobs moved since.
+ * @returns how many jobs were counted
+ */
+export async function recount(db: Db, of: Recount, ahead: WorkedOut | null = null): Promise<{ jobs: number }> {
+  await countAlone(db);
+  const holds = ahead !== null && isDeepStrictEqual(await readCurrentNames(db), ahead.names) ? ahead : null;
+  const moved = holds && new Set(await jobsMovedSince(db, holds.moment));
+  const isStill = ({ jobs }: Part) => moved !== null && !jobs.some((id) => moved.has(id));
+  const still = holds?.parts.filter(isStill) ?? [];
+  const again = holds && [...(moved ?? []), ...holds.parts.flatMap((part) => (isStill(part) ? [] : part.jobs))];
+  const parts = partsOf(await of.touched(db, again && [...new Set(again)]));
+  for (const { jobs, difference } of parts) difference.before(await readFactsOf(db, jobs));
+  await of.change(db);
+  for (const { jobs, difference } of parts) difference.after(await readFactsOf(db, jobs));
+  const all = new Difference();
+  for (const { difference } of [...still, ...parts]) all.addAll(difference);
+  await moveJobMarks(db, all.marks);
+  if (all.sum.size > MOST_AT_ONCE) await all.sum.letWait(db);
+  else await all.sum.write(db);
+  return { jobs: [...still, ...parts].reduce((sum, { jobs }) => sum + jobs.length, 0) };
+}
