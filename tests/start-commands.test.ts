@@ -308,6 +308,10 @@ describe("what stands in the way of starting is one clear sentence and exit code
       1,
       'PORT must be a whole number from 1 to 65535; it is "eighty".',
     ]);
+    expect(await sentence(start(dataDir, port, { BACKUP_HOUR: "25" }).ended)).toEqual([
+      1,
+      'BACKUP_HOUR must be a whole number from 0 to 23; it is "25".',
+    ]);
     expect(await sentence(start(dataDir, port, { DATABASE_URL: "mysql://x" }).ended)).toEqual([
       1,
       "DATABASE_URL must begin with postgres:// or postgresql://.",

@@ -1,4 +1,6 @@
 import { Section } from "@/ui/section";
+import type { BackupStanding } from "@/server/backup/standing";
+import { Backups } from "./backups";
 import { OtherShops } from "./other-shops";
 import { TakeIn } from "./take-in";
 import type { WorkAnswer } from "@/server/api/long-work";
@@ -8,6 +10,7 @@ const LINK = "inline-flex min-h-11 items-center border-2 border-ink px-4 font-se
 const QUIET = "inline-flex min-h-11 items-center font-medium underline decoration-rule-strong underline-offset-4";
 
 interface CasebookProps {
+  readonly backups: BackupStanding;
   readonly shops: readonly OtherShopLine[];
   /** Long work under way, and what ended lately. */
   readonly works: readonly WorkAnswer[];
@@ -15,7 +18,7 @@ interface CasebookProps {
 }
 
 /** Everything the shop knows, in the open format: out to a file, in from a script or another garage, and what others' casebooks count here. */
-export function CasebookPage({ shops, works, timeZone }: CasebookProps) {
+export function CasebookPage({ backups, shops, works, timeZone }: CasebookProps) {
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
@@ -56,6 +59,11 @@ export function CasebookPage({ shops, works, timeZone }: CasebookProps) {
           theirs together weigh half of ours at most.
         </p>
         <OtherShops shops={shops} timeZone={timeZone} />
+      </Section>
+      <Section title="Backup" aside="everything: jobs, pictures, people">
+        <div className="pt-3">
+          <Backups standing={backups} works={works} timeZone={timeZone} />
+        </div>
       </Section>
     </div>
   );

@@ -1,4 +1,5 @@
-import { countText } from "@/features/shared/format";
+import { exhaustive } from "@/core/exhaustive";
+import { countText, megabytesText } from "@/features/shared/format";
 import type { WorkAnswer } from "@/server/api/long-work";
 
 interface Tally {
@@ -25,13 +26,24 @@ const COMMANDS: Readonly<Record<string, { readonly name: string; readonly done: 
 };
 
 /** What long work is called: a casebook by its file, or by whose it is. */
-export const nameOf = ({ command, file, from }: Pick<WorkAnswer, "command" | "file" | "from">): string =>
-  (command && (COMMANDS[command]?.name ?? command)) ?? file ?? (from ? `The casebook of ${from}` : "A casebook");
+export function nameOf({ kind, command, file, from }: Pick<WorkAnswer, "kind" | "command" | "file" | "from">): string {
+  switch (kind) {
+    case "backup":
+      return "A backup";
+    case "command":
+      return COMMANDS[command ?? ""]?.name ?? "A change of the book";
+    case "import-casebook":
+      return file ?? (from ? `The casebook of ${from}` : "A casebook");
+    default:
+      return exhaustive(kind, "long work");
+  }
+}
 
 /** What came of long work: of a casebook that was sent, or of two words that became one. */
 export function OutcomeView({ work }: { readonly work: WorkAnswer }) {
   if (work.problem) return <RefusedView name={nameOf(work)} of={work.kind} {...work.problem} />;
   if (work.kind === "command") return <CountedView {...work} />;
+  if (work.kind === "backup") return <BackedUpView {...work} />;
   // The API's description says so, and a test holds it to that.
   const answer = work.answer as Readonly<Record<string, Tally>> | TakenIn | null;
   if (!answer) return null;
@@ -64,6 +76,24 @@ function CountedView({ command, answer }: WorkAnswer) {
   );
 }
 
+function BackedUpView({ answer }: WorkAnswer) {
+  // The API's description says so, and a test holds it to that.
+  const made = answer as { readonly file: string; readonly bytes: number } | null;
+  if (!made) return null;
+  return (
+    <p role="status" className="border-l-4 border-spruce pl-3">
+      Backed up to <span className="mono break-all">{made.file}</span>, {megabytesText(made.bytes)}, and read back
+      whole.
+    </p>
+  );
+}
+
+const NOTHING: Readonly<Record<WorkAnswer["kind"], string>> = {
+  "import-casebook": "Nothing of it was taken over.",
+  command: "Nothing was changed.",
+  backup: "The backups before it are as they were.",
+};
+
 interface RefusedProps {
   readonly of: WorkAnswer["kind"];
   readonly name: string;
@@ -76,8 +106,7 @@ export function RefusedView({ of, name, detail, problems }: RefusedProps) {
   return (
     <div role="alert" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
       <p className="font-semibold">
-        {name}: {problems.length ? "It has mistakes." : detail}{" "}
-        {of === "command" ? "Nothing was changed." : "Nothing of it was taken over."}
+        {name}: {problems.length ? "It has mistakes." : detail} {NOTHING[of]}
       </p>
       <ul>
         {problems.slice(0, SHOWN_PROBLEMS).map(({ path, message }) => (

@@ -104,7 +104,7 @@ export function TakeIn({ works: first, timeZone }: TakeInProps) {
       </div>
       {sending && <SendingView {...sending} />}
       {refused && <RefusedView of="import-casebook" name={refused.name} detail={refused.why} problems={[]} />}
-      <WorkList works={works} timeZone={timeZone} />
+      <WorkList works={works.filter(({ kind }) => kind !== "backup")} timeZone={timeZone} />
     </div>
   );
 }

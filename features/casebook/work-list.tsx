@@ -31,7 +31,7 @@ export function WorkList({ works, timeZone }: WorkListProps) {
             {earlier.map((work) => (
               <li key={work.id}>
                 <p className="text-sm text-ink-soft">
-                  {momentText(new Date(work.askedAt), timeZone)}, {work.by}
+                  {momentText(new Date(work.askedAt), timeZone)}, {work.by ?? "by the clock"}
                 </p>
                 <OutcomeView work={work} />
               </li>
@@ -49,7 +49,8 @@ function UnderWay({ work }: { readonly work: WorkAnswer }) {
   return (
     <div className="flex flex-col gap-1">
       <p role="status">
-        {words}. It goes on by itself, also when you leave this page; nothing of it counts before all of it is done.
+        {words}. It goes on by itself, also when you leave this page
+        {work.kind === "backup" ? "." : "; nothing of it counts before all of it is done."}
       </p>
       <Progress label={words} share={work.of ? work.done / work.of : undefined} />
       <CommandMessage message={stop.message} />
@@ -62,9 +63,14 @@ function UnderWay({ work }: { readonly work: WorkAnswer }) {
   );
 }
 
-function stageWords({ state, stage, done, of, by }: WorkAnswer): string {
+const askedBy = ({ by }: WorkAnswer): string => (by === null ? "due today" : `asked for by ${by}`);
+
+function stageWords(work: WorkAnswer): string {
+  const { state, stage, done, of } = work;
   const jobs = `${groupDigits(done)} of ${groupDigits(of)} jobs`;
-  if (state !== "running") return `, asked for by ${by}, waits for its turn`;
+  if (state !== "running") return `, ${askedBy(work)}, waits for its turn`;
+  if (stage === "back-up") return ` is being written: ${groupDigits(done)} MB so far`;
+  if (stage === "read-back") return " is written and is being read back";
   if (stage === "count") return `: ${groupDigits(done)} of ${groupDigits(of)} jobs are counted again`;
   if (stage === "check") return ` is being checked: ${jobs}`;
   return stage === "write" ? ` is being taken over: ${jobs}` : " is being read";

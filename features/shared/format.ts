@@ -43,6 +43,14 @@ export function groupDigits(whole: number): string {
   return String(whole).replace(/\B(?=(\d{3})+(?!\d))/g, "\u202f");
 }
 
+const MEGABYTE = 1e6;
+
+/** "0.4 MB", "12 MB" */
+export function megabytesText(bytes: number): string {
+  const megabytes = bytes / MEGABYTE;
+  return `${megabytes < 10 ? megabytes.toFixed(1) : groupDigits(Math.round(megabytes))} MB`;
+}
+
 export function moneyText({ amount, currency }: Money): string {
   const digits = Number.isInteger(amount) ? 0 : 2;
   return new Intl.NumberFormat("en", {

@@ -26,6 +26,8 @@ export function readSettings(env = process.env) {
   const port = Number(env.PORT || DEFAULT_PORT);
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Stop(`PORT must be a whole number from 1 to 65535; it is "${env.PORT}".`);
+  requireWhole(env, "BACKUP_KEEP", 1, 1000);
+  requireWhole(env, "BACKUP_HOUR", 0, 23);
   const databaseUrl = env.DATABASE_URL || null;
   if (databaseUrl && !/^postgres(ql)?:\/\//.test(databaseUrl))
     throw new Stop("DATABASE_URL must begin with postgres:// or postgresql://.");
@@ -38,4 +40,11 @@ export function readSettings(env = process.env) {
     databaseUrl,
     ownerUrl,
   };
+}
+
+/** @throws {Stop} where a setting is there and is no whole number of a range */
+function requireWhole(env, name, least, most) {
+  const value = Number(env[name] || least);
+  if (!Number.isInteger(value) || value < least || value > most)
+    throw new Stop(`${name} must be a whole number from ${least} to ${most}; it is "${env[name]}".`);
 }

@@ -1,5 +1,6 @@
 import { spawn } from "node:child_process";
 import { typescriptFlags } from "./child.mjs";
+import { postgresPrograms } from "./debian.mjs";
 import { asKnown } from "./process.mjs";
 import { pauseBeforeRestart } from "./restart.mjs";
 import { root } from "./settings.mjs";
@@ -33,7 +34,12 @@ export function keepLongWorkUp({ databaseUrl, onStart = () => {} }) {
 
 /** One process that does long work, until it ends. */
 export function startLongWork(databaseUrl) {
-  const env = { ...process.env, DATABASE_URL: databaseUrl, NODE_ENV: "production" };
+  const env = {
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    NODE_ENV: "production",
+    POSTGRES_PROGRAMS: postgresPrograms()?.bin ?? "",
+  };
   const args = [...typescriptFlags, "scripts/long-work.ts"];
   return spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
 }

@@ -25,7 +25,8 @@ export interface WorkAnswer {
   readonly stage: string | null;
   readonly done: number;
   readonly of: number;
-  readonly by: string;
+  /** Null where the clock asked for it. */
+  readonly by: string | null;
   readonly askedAt: string;
   readonly endedAt: string | null;
   /** What it came to, where it is done. */
@@ -37,7 +38,8 @@ export interface WorkAnswer {
 type Refused =
   | { readonly why: Unreadable | "other-body" }
   | { readonly why: "invalid"; readonly problems: readonly InputProblem[] }
-  | { readonly why: "refusal"; readonly refusal: Refusal };
+  | { readonly why: "refusal"; readonly refusal: Refusal }
+  | { readonly why: "backup"; readonly detail: string };
 
 interface Asked {
   readonly file?: string | null;
@@ -105,6 +107,8 @@ function problemOfRefused(refused: Refused): Problem {
       return badInput(refused.problems);
     case "refusal":
       return problemOfRefusal(refused.refusal);
+    case "backup":
+      return { status: 500, title: "No backup", detail: refused.detail };
     case "other-body":
       return problemOfRefusal({ code: "other-request" });
     case "too-large":

@@ -5,9 +5,9 @@ import { v7 as newId } from "uuid";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { deleteWork, insertPiece, insertWork, letWait, readPiece, type WorkRow } from "@/server/db/long-work";
-import { readPerson } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
 import type { ComesFrom } from "@/server/other-shops/take-in";
+import { askedBy } from "@/server/queue/asked-by";
 import { enqueue } from "@/server/queue/boss";
 import type { TellProgress, WorkResult } from "@/server/queue/work";
 import { runImport } from "./run-import";
@@ -93,8 +93,7 @@ async function* piecesOf(id: string): AsyncGenerator<Uint8Array> {
 
 /** Does an import that waited in the queue. */
 export async function importFromQueue(work: WorkRow, tell: TellProgress): Promise<WorkResult> {
-  const { siteId, name, role } = await readPerson(pool(), work.personId);
-  const actor: Actor = { personId: work.personId, siteId, name, role, tokenId: work.tokenId };
+  const actor = await askedBy(work);
   await tell({ stage: "read", done: 0, of: 0 });
   const read = await spoolCasebook(piecesOf(work.id), MOST_BYTES);
   if (!read.ok) return { ok: false, refused: { why: read.why } };

@@ -19,6 +19,7 @@ import {
   withdrawKnownFailure,
   writeKnownFailure,
 } from "./known-failures";
+import { makeBackup } from "./backup";
 import { stopLongWork } from "./long-work";
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
@@ -124,6 +125,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   dropCodeEntry,
   importCodes,
   stopLongWork,
+  makeBackup,
   nameMaker,
   dropMaker,
   nameModule,

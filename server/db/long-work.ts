@@ -5,7 +5,7 @@ import { execute, many, maybeOne, one } from "./rows";
 
 /** What takes minutes, and is done by a process of its own. */
 export type WorkKind = (typeof WORK_KINDS)[number];
-export const WORK_KINDS = ["import-casebook", "command"] as const;
+export const WORK_KINDS = ["import-casebook", "command", "backup"] as const;
 
 /** `arriving`: its file is still on its way in. */
 export type WorkState = (typeof WORK_STATES)[number];
@@ -16,10 +16,11 @@ export interface WorkRow {
   readonly kind: WorkKind;
   readonly commandId: CommandId;
   readonly siteId: SiteId;
-  readonly personId: PersonId;
+  /** Null where the clock asked for it. */
+  readonly personId: PersonId | null;
   readonly tokenId: string | null;
   /** Who asked for it. */
-  readonly by: string;
+  readonly by: string | null;
   readonly askedAt: Date;
   readonly input: Readonly<Record<string, unknown>>;
   readonly state: WorkState;
@@ -38,7 +39,7 @@ const WORK = `select w.id, w.kind, w.command_id as "commandId", w.site_id as "si
        w.token_id as "tokenId", p.name as by, w.asked_at as "askedAt", w.input, w.state, w.stage, w.done, w.total, w.tries,
        w.seen_at as "seenAt", w.ended_at as "endedAt", w.result
      from long_work w
-     join person p on p.id = w.person_id`;
+     left join person p on p.id = w.person_id`;
 
 type NewWork = Pick<WorkRow, "id" | "kind" | "commandId" | "siteId" | "personId" | "tokenId" | "askedAt" | "input">;
 
@@ -153,6 +154,19 @@ export async function latestWork(db: Db, siteId: SiteId, endedSince: Date): Prom
      order by w.asked_at desc, w.id
      limit 20`,
     [siteId, endedSince],
+  );
+}
+
+/** The backup that was asked for last, at whichever site. */
+export async function latestBackup(db: Db): Promise<WorkRow | null> {
+  return maybeOne<WorkRow>(db, `${WORK} where w.kind = 'backup' order by w.asked_at desc, w.id limit 1`);
+}
+
+/** The last backup that was written and read back. */
+export async function lastGoodBackup(db: Db): Promise<WorkRow | null> {
+  return maybeOne<WorkRow>(
+    db,
+    `${WORK} where w.kind = 'backup' and w.state = 'done' order by w.asked_at desc, w.id limit 1`,
   );
 }
 

@@ -1,4 +1,5 @@
 import "server-only";
+import { backUp } from "@/server/backup/back-up";
 import { importFromQueue } from "@/server/casebook/queued-import";
 import {
   beginWork,
@@ -17,6 +18,7 @@ import { WorkStopped, type TellProgress, type WorkResult } from "./work";
 const DOES: Readonly<Record<WorkKind, (work: WorkRow, tell: TellProgress) => Promise<WorkResult>>> = {
   "import-casebook": importFromQueue,
   command: runFromQueue,
+  backup: backUp,
 };
 
 /** What was begun so often and never came to its end is given up: nothing else would ever get its turn. */

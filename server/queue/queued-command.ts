@@ -6,9 +6,9 @@ import type { AnyCommand } from "@/server/commands/command";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand, type CommandRequest } from "@/server/commands/run";
 import { insertWork, isAnybodyThere, letWait, workOfCommand, type WorkRow } from "@/server/db/long-work";
-import { readPerson } from "@/server/db/people";
 import { inTransaction, pool } from "@/server/db/pool";
 import { validate } from "@/server/input";
+import { askedBy } from "./asked-by";
 import { enqueue } from "./boss";
 import type { TellProgress, WorkResult } from "./work";
 
@@ -42,11 +42,10 @@ export async function queueIfLong(
 
 /** Does a command that waited in the queue. */
 export async function runFromQueue(work: WorkRow, tell: TellProgress): Promise<WorkResult> {
-  const { siteId, name, role } = await readPerson(pool(), work.personId);
   const { command: called, input } = work.input;
   const command = findCommandByName(String(called));
   if (!command) throw new Error(`work ${work.id}: no command ${String(called)}`);
-  const actor: Actor = { personId: work.personId, siteId, name, role, tokenId: work.tokenId };
+  const actor = await askedBy(work);
   const result = await runCommand(command, { id: work.commandId, actor, input, now: work.askedAt, tell });
   return result.ok ? result : { ok: false, refused: { why: "refusal", refusal: result.refusal } };
 }

@@ -2,6 +2,7 @@ import "server-only";
 import { setTimeout as sleep } from "node:timers/promises";
 import { subDays, subHours } from "date-fns";
 import type PgBoss from "pg-boss";
+import { backUpDaily } from "@/server/backup/schedule";
 import { settleIn } from "@/server/casebook/settle-in";
 import { listenAlways } from "@/server/db/listen";
 import { DOING_LONG_WORK, forgetOldWork, WORK_CHANNEL } from "@/server/db/long-work";
@@ -21,7 +22,7 @@ const ARRIVING_HOURS = 24;
 
 /**
  * Does long work, one after another, for as long as the connection to the database holds; beside it what would keep people waiting: brings open jobs up
- * to date with the book, and counts what waits to be counted. Of all processes that are started for it on one database, one does it; the
+ * to date with the book, counts what waits to be counted, and once a day asks for a backup. Of all processes that are started for it on one database, one does it; the
  * others wait until that one is gone, and take over what it left.
  * @returns why it ended
  */
@@ -55,6 +56,7 @@ export async function doLongWork(): Promise<string> {
   hearOfBook();
   void followAlways(async () => true);
   void settleAlways();
+  void backUpDaily();
   listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
   return lost;
 }

@@ -1,7 +1,7 @@
 import "server-only";
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from "prom-client";
 import { readBookVersion } from "@/server/db/book-version";
-import { countUnderWay, isAnybodyThere } from "@/server/db/long-work";
+import { countUnderWay, isAnybodyThere, lastGoodBackup } from "@/server/db/long-work";
 import { countBehind } from "@/server/db/outlooks";
 import { connections, pool } from "@/server/db/pool";
 import { peopleListening } from "@/server/live/listen";
@@ -47,9 +47,14 @@ function makeWatched(): Watched {
     const { version } = await readBookVersion(pool());
     return countBehind(pool(), version);
   });
-  gauge("long_work_waiting", "Imports that wait for their turn or are under way", () => countUnderWay(pool()));
+  gauge("long_work_waiting", "Long work that waits for its turn or is under way", () => countUnderWay(pool()));
   gauge("long_work_workers", "Whether there is anybody who does long work: 1, or 0", async () =>
     Number(await isAnybodyThere(pool())),
+  );
+  gauge(
+    "last_backup_timestamp_seconds",
+    "When the last good backup by the queue was asked for; 0 where there was none",
+    async () => Math.round(((await lastGoodBackup(pool()))?.askedAt.getTime() ?? 0) / 1000),
   );
   return {
     registry,

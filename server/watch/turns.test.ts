@@ -1,4 +1,4 @@
-import { createServer, get } from "node:http";
+import { createServer, get, request } from "node:http";
 import type { AddressInfo } from "node:net";
 import { setTimeout as sleep } from "node:timers/promises";
 import { afterAll, beforeAll, expect, test, vi } from "vitest";
@@ -6,14 +6,19 @@ import { drawInTurns, pagesWaiting } from "./turns";
 
 // A page is drawn when the test says so: what is waited for is what the server has seen, not how fast this machine is.
 const drawing: (() => void)[] = [];
+const changing: (() => void)[] = [];
 let [most, drawn] = [0, 0];
 
-const server = createServer((request, response) => {
-  if (request.url?.startsWith("/api/")) {
+const server = createServer((asked, response) => {
+  if (asked.method === "POST") {
+    changing.push(() => response.end("kept"));
+    return;
+  }
+  if (asked.url?.startsWith("/api/")) {
     response.end("at once");
     return;
   }
-  if (request.url === "/jobs/never") return;
+  if (asked.url === "/jobs/never") return;
   drawing.push(() => {
     drawn++;
     response.end("page");
@@ -57,33 +62,48 @@ const leave = (path: string) => get(origin() + path, { agent: false }).on("error
 
 test("pages are drawn a few at a time and all in the end; the API waits for none of them", async () => {
   const pages = Array.from({ length: 30 }, (_, at) => ask(`/jobs/${at}`));
-  await vi.waitFor(() => expect(pagesWaiting()).toBe(24), SOON);
+  await vi.waitFor(() => expect(pagesWaiting()).toBe(26), SOON);
   expect(await ask("/api/v1/health")).toBe("at once");
   expect(drawn).toBe(0);
   expect(await drawAll(Promise.all(pages).then((each) => each.join()))).toBe(pages.map(() => "page").join());
-  expect(most).toBe(6);
+  expect(most).toBe(4);
   expect(pagesWaiting()).toBe(0);
 });
 
+test("while a change is being kept, fewer pages are begun", async () => {
+  const change = new Promise((done, fail) => {
+    request(`${origin()}/api/v1/commands/record-note`, { method: "POST", agent: false }, done).on("error", fail).end();
+  });
+  await vi.waitFor(() => expect(changing).toHaveLength(1), SOON);
+  most = 0;
+  const pages = Array.from({ length: 10 }, (_, at) => ask(`/jobs/${at}`));
+  await vi.waitFor(() => expect(pagesWaiting()).toBe(8), SOON);
+  expect(drawing).toHaveLength(2);
+  for (const keep of changing.splice(0)) keep();
+  await change;
+  await vi.waitFor(() => expect(drawing).toHaveLength(4), SOON);
+  await drawAll(Promise.all(pages).then((each) => each.join()));
+});
+
 test("who goes away while waiting is not drawn for, and holds up nobody", async () => {
-  const first = Array.from({ length: 6 }, (_, at) => ask(`/jobs/first/${at}`));
-  await vi.waitFor(() => expect(drawing).toHaveLength(6), SOON);
+  const first = Array.from({ length: 4 }, (_, at) => ask(`/jobs/first/${at}`));
+  await vi.waitFor(() => expect(drawing).toHaveLength(4), SOON);
   const gone = Array.from({ length: 12 }, () => leave("/jobs/gone"));
   await vi.waitFor(() => expect(pagesWaiting()).toBe(12), SOON);
   for (const each of gone) each.destroy();
-  await vi.waitFor(() => expect(open).toBe(6), SOON);
+  await vi.waitFor(() => expect(open).toBe(4), SOON);
   const before = drawn;
   const stays = ask("/jobs/stays");
   await vi.waitFor(() => expect(pagesWaiting()).toBe(13), SOON);
   expect(await drawAll(Promise.all([...first, stays]).then((each) => each.join()))).toBe(
     [...first, stays].map(() => "page").join(),
   );
-  expect(drawn - before).toBe(7);
+  expect(drawn - before).toBe(5);
   expect(pagesWaiting()).toBe(0);
 });
 
 test("a page that nobody gets to the end of holds its turn for some seconds, and not for ever", async () => {
-  const stuck = Array.from({ length: 6 }, () => leave("/jobs/never"));
+  const stuck = Array.from({ length: 4 }, () => leave("/jobs/never"));
   const waiting = ask("/jobs/after");
   await vi.waitFor(() => expect(pagesWaiting()).toBe(1), SOON);
   expect(await drawAll(waiting)).toBe("page");

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { CasebookPage } from "@/features/casebook/casebook-page";
 import { latestWorkAnswers } from "@/server/api/long-work";
 import { requireActor } from "@/server/auth/page";
+import { backupStanding } from "@/server/backup/standing";
 import { readOtherShops } from "@/server/db/other-shops";
 import { pool } from "@/server/db/pool";
 
@@ -9,6 +10,11 @@ export const metadata: Metadata = { title: "Casebook" };
 
 export default async function CasebookRoute() {
   const { site } = await requireActor("book.edit");
-  const [shops, works] = await Promise.all([readOtherShops(pool()), latestWorkAnswers(site.id, new Date())]);
-  return <CasebookPage shops={shops} works={works} timeZone={site.timeZone} />;
+  const now = new Date();
+  const [shops, works, backups] = await Promise.all([
+    readOtherShops(pool()),
+    latestWorkAnswers(site.id, now),
+    backupStanding(now),
+  ]);
+  return <CasebookPage backups={backups} shops={shops} works={works} timeZone={site.timeZone} />;
 }
