@@ -11,6 +11,7 @@ import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { log } from "@/server/log";
 import { hearJobs } from "@/server/live/listen";
+import { forgetRemembered } from "@/server/remembered";
 import { forgetNames } from "@/server/views/ask/names";
 import { bringUpToDate } from "./keep";
 
@@ -51,6 +52,7 @@ export function hearOfBook(): void {
     onHearing: (isHearing) => {
       setHearing(isHearing);
       forgetNames();
+      forgetRemembered();
     },
   });
 }

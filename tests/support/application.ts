@@ -4,11 +4,16 @@ import { afterAll, beforeAll } from "vitest";
 import { freePort } from "@/scripts/lib/ports.mjs";
 import { keepLongWorkUp } from "@/scripts/lib/worker.mjs";
 import { asApplication, createDatabase, EMPTY_TEMPLATE } from "./database";
+import { onServer, urlOf } from "./test-cluster";
 
 /** Longer than any start takes: a disk that is busy with another test's writes lets a new cluster wait. */
 const START_LIMIT_MS = 150_000;
 
 const BUSY_LIMIT_MS = 60_000;
+
+/** A worker that is killed tells nobody: what it started would go on for ever. */
+const ENDS_WITH_ITS_PARENT =
+  "data:text/javascript,const parent=process.ppid;setInterval(()=>process.ppid!==parent%26%26process.exit(),1000).unref()";
 
 /** The built application, served from a process of its own. */
 export class Application {
@@ -25,7 +30,16 @@ export class Application {
   /** @param direct the address of the same database without a pooler */
   static async on(url: string, direct: string = url): Promise<Application> {
     const at = await freePort();
-    const args = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(at)];
+    const args = [
+      "--import",
+      ENDS_WITH_ITS_PARENT,
+      "node_modules/next/dist/bin/next",
+      "start",
+      "-H",
+      "127.0.0.1",
+      "-p",
+      String(at),
+    ];
     const env = {
       ...process.env,
       DATABASE_URL: url,
@@ -72,6 +86,54 @@ export async function waitUntilHealthy(origin: string): Promise<void> {
   throw new Error(`nothing healthy at ${origin}`);
 }
 
+async function alone(template: string) {
+  const database = await createDatabase(template);
+  const application = await Application.start(database.url);
+  const end = async () => {
+    await application.stop();
+    await database.drop();
+  };
+  return { origin: application.origin, databaseUrl: database.url, end };
+}
+
+// Files of one worker run one after another, in one process.
+const kept: typeof globalThis & { deadEndsServed?: Application } = globalThis;
+
+/** So many connections of the application listen: to the book, and to jobs. */
+const LISTENING = 2;
+
+/**
+ * The application that the files of this worker share, on a fresh copy of a template. It finds another database under the name that it knows, as after a
+ * restore: a start takes seconds, and a server that has drawn a page before draws the next one in half the time.
+ */
+async function servedOn(template: string): Promise<{ readonly origin: string; readonly databaseUrl: string }> {
+  const name = `test_served_${process.pid}`;
+  await onServer(async (client) => {
+    await client.query(`drop database if exists ${name} with (force)`);
+    await client.query(`create database ${name} template ${template}`);
+  });
+  const databaseUrl = urlOf(name);
+  const application = (kept.deadEndsServed ??= await Application.start(databaseUrl));
+  await waitUntilHealthy(application.origin);
+  await untilListening(name);
+  return { origin: application.origin, databaseUrl };
+}
+
+/** Until then nobody is told of a change as it happens. */
+async function untilListening(database: string): Promise<void> {
+  await onServer(async (client) => {
+    for (const end = Date.now() + START_LIMIT_MS; ;) {
+      const { rows } = await client.query<{ n: number }>(
+        "select count(*)::integer as n from pg_stat_activity where datname = $1 and application_name = 'dead-ends-live' and query like 'listen %'",
+        [database],
+      );
+      if ((rows[0]?.n ?? 0) >= LISTENING) return;
+      if (Date.now() > end) throw new Error(`nobody listens to ${database}`);
+      await new Promise((done) => setTimeout(done, 100));
+    }
+  });
+}
+
 /**
  * Gives the tests of a file the application on a database of its own.
  * @param beside `longWork`: with the process that does long work, as the start command starts it
@@ -86,15 +148,15 @@ export function givenApplication(
   const handle = { origin: "", databaseUrl: "" };
   let end = async () => {};
   beforeAll(async () => {
-    const database = await createDatabase(template);
-    const application = await Application.start(database.url);
-    handle.origin = application.origin;
-    handle.databaseUrl = database.url;
-    const worker = beside.longWork ? keepLongWorkUp({ databaseUrl: asApplication(database.url) }) : null;
+    // With a device at hand it is another application.
+    const isAlone = process.env.VEHICLE_INTERFACE_URL !== undefined;
+    const served = isAlone ? await alone(template) : { ...(await servedOn(template)), end: async () => {} };
+    handle.origin = served.origin;
+    handle.databaseUrl = served.databaseUrl;
+    const worker = beside.longWork ? keepLongWorkUp({ databaseUrl: asApplication(served.databaseUrl) }) : null;
     end = async () => {
       worker?.stop();
-      await application.stop();
-      await database.drop();
+      await served.end();
     };
   });
   afterAll(() => end());

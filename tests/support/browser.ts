@@ -23,8 +23,10 @@ const FLAGS = [
 
 /** What comes within a second on a quiet machine may take long on one that is busy with others. */
 const WAIT_MS = 45_000;
-/** Pages change within tens of milliseconds: whoever looks less often waits for nothing. */
+/** Pages change within tens of milliseconds: whoever looks less often waits for nothing. Each look takes time from the page, so that they become fewer. */
 const LOOK_EVERY_MS = 30;
+const LOOK_AT_LEAST_EVERY_MS = 200;
+const LESS_OFTEN = 1.25;
 /** What was just drawn anew, or lies under something that is on its way out, is tried again for a second. */
 const MOST_TRIES = 30;
 
@@ -80,21 +82,34 @@ export class Browser {
   /** The first element that this XPath finds, once it can be seen. */
   async find(xpath: string, { hidden = false, awake = false } = {}): Promise<WebElement> {
     const first = () => this.driver.executeScript<WebElement | null>(FIRST, xpath, hidden, awake);
-    const found = await this.driver.wait(first, WAIT_MS, `nothing to be seen at ${xpath}`, LOOK_EVERY_MS);
-    if (!found) throw new Error(`nothing to be seen at ${xpath}`);
-    return found;
+    return this.until(first, `nothing to be seen at ${xpath}`);
   }
 
   /** Waits until nothing is found by this XPath any more. */
   async gone(xpath: string): Promise<void> {
     const left = async () => (await this.driver.findElements(By.xpath(xpath))).length === 0;
-    await this.driver.wait(left, WAIT_MS, `still there: ${xpath}`, LOOK_EVERY_MS);
+    await this.until(left, `still there: ${xpath}`);
   }
 
   /** Waits until the page says this somewhere. */
   async sees(text: string): Promise<void> {
     const says = async () => (await this.text()).includes(text);
-    await this.driver.wait(says, WAIT_MS, `the page never said "${text}"`, LOOK_EVERY_MS);
+    await this.until(says, `the page never said "${text}"`);
+  }
+
+  /** What is looked for, once it is there. @throws Error where it never is */
+  private async until<Found>(look: () => Promise<Found | null | false>, otherwise: string): Promise<Found> {
+    const end = Date.now() + WAIT_MS;
+    for (
+      let pauseMs = LOOK_EVERY_MS;
+      Date.now() < end;
+      pauseMs = Math.min(pauseMs * LESS_OFTEN, LOOK_AT_LEAST_EVERY_MS)
+    ) {
+      const found = await look();
+      if (found) return found;
+      await this.driver.sleep(pauseMs);
+    }
+    throw new Error(otherwise);
   }
 
   async text(): Promise<string> {
