@@ -32,6 +32,7 @@ export class Difference {
       if (gone.length || come.length) this.marks.push({ id, gone, come });
     }
     this.#then.clear();
+    this.sum.dropUnmoved();
   }
 
   addAll({ sum, marks }: Difference): void {

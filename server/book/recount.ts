@@ -19,7 +19,9 @@ export interface Recount {
 }
 
 /** Jobs that are worked out together: where one of them moves meanwhile, all of them are worked out again. */
-const TOGETHER = 50;
+const FEWEST_TOGETHER = 50;
+/** What each part takes away is in memory until all are through. */
+const MOST_PARTS = 100;
 
 interface Part {
   readonly jobs: readonly JobId[];
@@ -50,7 +52,8 @@ export async function workOutAhead<Found>(
   return asIf(of.tables, async (db) => {
     await takeTheTimeItNeeds(db);
     const [moment, names] = [await readMoment(db), await readCurrentNames(db)];
-    const parts = partsOf(await of.touched(db, null));
+    const touched = await of.touched(db, null);
+    const parts = partsOf(touched);
     const breath = new Breath();
     let told = 0;
     // First all as it is, then all as it will be.
@@ -58,7 +61,7 @@ export async function workOutAhead<Found>(
       for (const part of parts) {
         add(part, await readFactsOf(db, part.jobs));
         await breath.take();
-        await tell(Math.floor((told += part.jobs.length) / 2), parts.length * TOGETHER);
+        await tell(Math.floor((told += part.jobs.length) / 2), touched.length);
       }
     };
     await pass(({ difference }, facts) => difference.before(facts));
@@ -68,11 +71,13 @@ export async function workOutAhead<Found>(
   });
 }
 
-const partsOf = (jobs: readonly JobId[]): readonly Part[] =>
-  Array.from({ length: Math.ceil(jobs.length / TOGETHER) }, (_, at) => ({
-    jobs: jobs.slice(at * TOGETHER, (at + 1) * TOGETHER),
+function partsOf(jobs: readonly JobId[]): readonly Part[] {
+  const together = Math.max(FEWEST_TOGETHER, Math.ceil(jobs.length / MOST_PARTS));
+  return Array.from({ length: Math.ceil(jobs.length / together) }, (_, at) => ({
+    jobs: jobs.slice(at * together, (at + 1) * together),
     difference: new Difference(),
   }));
+}
 
 /** More counters than these are not written while others wait: they are added a thousand at a time afterwards. */
 const MOST_AT_ONCE = 5000;
@@ -95,6 +100,7 @@ export async function recount(db: Db, of: Recount, ahead: WorkedOut | null = nul
   for (const { jobs, difference } of parts) difference.after(await readFactsOf(db, jobs));
   const all = new Difference();
   for (const { difference } of [...still, ...parts]) all.addAll(difference);
+  all.sum.dropUnmoved();
   await moveJobMarks(db, all.marks);
   if (all.sum.size > MOST_AT_ONCE) await all.sum.letWait(db);
   else await all.sum.write(db);

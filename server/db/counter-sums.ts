@@ -18,6 +18,12 @@ export class Sums {
     this.size++;
   }
 
+  /** Lets go of those that are what they were. */
+  dropUnmoved(): void {
+    for (const own of this.#byFirst.values())
+      for (const [rest, add] of own) if (add.every((value) => value === 0) && own.delete(rest)) this.size--;
+  }
+
   /** Adds what another has. */
   addAll(other: Sums): void {
     for (const [first, own] of other.#byFirst) for (const [rest, add] of own) this.bump(first, rest, [...add]);

@@ -16,6 +16,11 @@ export class LessonSum {
     return Object.values(this.#sums).reduce((sum, { size }) => sum + size, 0);
   }
 
+  /** Lets go of counters of which as much was added as was taken away. */
+  dropUnmoved(): void {
+    for (const sums of Object.values(this.#sums)) sums.dropUnmoved();
+  }
+
   add({ causes, features, outcomes, trials }: Lesson, sign: 1 | -1): void {
     const { causes: byGroup, features: byFeature, outcomes: byOutcome, trials: byTrial } = this.#sums;
     for (const { group, component, failure, weightMilli } of causes)
@@ -45,10 +50,16 @@ export class LessonSum {
           key.slice(1).join(BETWEEN),
           add.map((value) => -value),
         );
+    this.dropUnmoved();
   }
 
   /** Lets it wait in the database until it is added (`addWaiting`): nobody waits for the counters of an import. */
   async letWait(db: Db): Promise<void> {
+    for (const name of Object.keys(TABLES) as Counted[]) {
+      const fewer = this.#sums[name].inOrder().filter(isFewer);
+      // What is taken away has to be there first.
+      if (fewer.length) await addWaitingOf(db, name, fewer);
+    }
     await letSumsWait(db, this.#sums);
     this.#sums = newSums();
   }
