@@ -41,7 +41,10 @@ export function nameOf({ kind, command, file, from }: Pick<WorkAnswer, "kind" | 
 
 /** What came of long work: of a casebook that was sent, or of two words that became one. */
 export function OutcomeView({ work }: { readonly work: WorkAnswer }) {
-  if (work.problem) return <RefusedView name={nameOf(work)} of={work.kind} {...work.problem} />;
+  if (work.problem)
+    return (
+      <RefusedView name={nameOf(work)} nothing={work.state === "refused" ? NOTHING[work.kind] : ""} {...work.problem} />
+    );
   if (work.kind === "command") return <CountedView {...work} />;
   if (work.kind === "backup") return <BackedUpView {...work} />;
   // The API's description says so, and a test holds it to that.
@@ -88,25 +91,26 @@ function BackedUpView({ answer }: WorkAnswer) {
   );
 }
 
-const NOTHING: Readonly<Record<WorkAnswer["kind"], string>> = {
+export const NOTHING: Readonly<Record<WorkAnswer["kind"], string>> = {
   "import-casebook": "Nothing of it was taken over.",
   command: "Nothing was changed.",
   backup: "The backups before it are as they were.",
 };
 
 interface RefusedProps {
-  readonly of: WorkAnswer["kind"];
+  /** What it left as it was, where the detail does not say so. */
+  readonly nothing: string;
   readonly name: string;
   readonly detail: string;
   readonly problems: readonly { readonly path: string; readonly message: string }[];
 }
 
 /** Why nothing came of it, by the places that are wrong. */
-export function RefusedView({ of, name, detail, problems }: RefusedProps) {
+export function RefusedView({ nothing, name, detail, problems }: RefusedProps) {
   return (
     <div role="alert" className="border-l-4 border-brick bg-brick-pale px-3 py-2">
       <p className="font-semibold">
-        {name}: {problems.length ? "It has mistakes." : detail} {NOTHING[of]}
+        {name}: {problems.length ? "It has mistakes." : detail} {nothing}
       </p>
       <ul>
         {problems.slice(0, SHOWN_PROBLEMS).map(({ path, message }) => (

@@ -8,7 +8,7 @@ import { ChooseOne, type Choice } from "@/ui/choices";
 import { FileButton } from "@/ui/file-button";
 import { Progress } from "@/ui/progress";
 import { WEIGHTS } from "./other-shops";
-import { RefusedView } from "./outcome-view";
+import { NOTHING, RefusedView } from "./outcome-view";
 import { sendCasebook } from "./send-casebook";
 import { useLongWork } from "./use-long-work";
 import { WorkList } from "./work-list";
@@ -103,7 +103,9 @@ export function TakeIn({ works: first, timeZone }: TakeInProps) {
         )}
       </div>
       {sending && <SendingView {...sending} />}
-      {refused && <RefusedView of="import-casebook" name={refused.name} detail={refused.why} problems={[]} />}
+      {refused && (
+        <RefusedView nothing={NOTHING["import-casebook"]} name={refused.name} detail={refused.why} problems={[]} />
+      )}
       <WorkList works={works.filter(({ kind }) => kind !== "backup")} timeZone={timeZone} />
     </div>
   );

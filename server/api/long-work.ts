@@ -93,11 +93,11 @@ export const nobodyThere = (progress: string): Problem => ({
 function problemOfWork({ state, result }: WorkRow): Problem {
   // The work itself wrote it.
   if (state === "refused") return problemOfRefused(result as unknown as Refused);
-  if (state === "stopped") return { status: 409, title: "Stopped", detail: "It was stopped." };
+  if (state === "stopped") return { status: 409, title: "Stopped", detail: "It was stopped. Nothing of it was kept." };
   return {
     status: 500,
     title: "Broke off",
-    detail: "It broke off several times and was given up; the server’s log says why.",
+    detail: "It broke off several times and was given up. Nothing of it was kept; the server’s log says why.",
   };
 }
 

@@ -36,14 +36,11 @@ export async function backUp({ askedAt }: Pick<WorkRow, "askedAt">, tell: TellPr
     await mkdir(set.folder, { recursive: true });
     await dropParts(set);
     const args = ["--format=custom", "--no-owner", "--no-privileges", "--file", part];
-    const written = await watched(onDatabase("pg_dump", args, stop.signal), part, "back-up", tell);
+    const grows = tellerOf(part, tell);
+    const written = await watched(onDatabase("pg_dump", args, stop.signal), () => grows("back-up"));
     if (!written.ok) return failed(`It was not written: ${written.said}`);
-    const read = await watched(
-      readWith("pg_restore", ["--file=/dev/null", part], stop.signal),
-      part,
-      "read-back",
-      tell,
-    );
+    const checking = readWith("pg_restore", ["--file=/dev/null", part], stop.signal);
+    const read = await watched(checking, () => grows("read-back"));
     if (!read.ok) return failed(`It was written, but cannot be read back: ${read.said}`);
     const { size: bytes } = await stat(part);
     await rename(part, file);
@@ -64,17 +61,22 @@ const failed = (detail: string): WorkResult => ({ ok: false, refused: { why: "ba
 const isOfFiles = (error: unknown): error is NodeJS.ErrnoException =>
   error instanceof Error && "syscall" in error && "path" in error;
 
-/** Tells how large it is by now, until its program ends. @throws where somebody asked that it be stopped */
-async function watched<Ended>(tool: Promise<Ended>, part: string, stage: string, tell: TellProgress): Promise<Ended> {
+/** Tells how large the file is by now. */
+const tellerOf = (part: string, tell: TellProgress) => async (stage: string) => {
+  const size = await stat(part).then(
+    (found) => found.size,
+    () => 0,
+  );
+  await tell({ stage, done: Math.round(size / MEGABYTE), of: 0 });
+};
+
+/** Looks in now and then until a program has ended. @throws where somebody asked that it be stopped */
+async function watched<Ended>(tool: Promise<Ended>, look: () => Promise<void>): Promise<Ended> {
   const pause = () => new Promise<null>((done) => setTimeout(done, LOOK_EVERY_MS, null));
   for (;;) {
     const ended = await Promise.race([tool, pause()]);
     if (ended !== null) return ended;
-    const size = await stat(part).then(
-      (found) => found.size,
-      () => 0,
-    );
-    await tell({ stage, done: Math.round(size / MEGABYTE), of: 0 });
+    await look();
   }
 }
 

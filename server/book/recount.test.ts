@@ -12,10 +12,11 @@ import { runCommand } from "@/server/commands/run";
 import { rebuildCounters } from "@/server/book/rebuild";
 import { settleIn } from "@/server/casebook/settle-in";
 import { findJob } from "@/server/db/jobs";
-import { pool } from "@/server/db/pool";
+import { mayWorkAsIf } from "@/server/db/as-if";
+import { closePool, pool } from "@/server/db/pool";
 import { many, one } from "@/server/db/rows";
 import { sendCasebook } from "@/tests/support/casebooks";
-import { givenDatabase } from "@/tests/support/database";
+import { asApplication, givenDatabase } from "@/tests/support/database";
 import { done, NOW, OpenJob, openWorkshop, send, VEHICLE } from "@/tests/support/workshop";
 
 givenDatabase();
@@ -76,6 +77,12 @@ const commonest = async (table: string, column: string): Promise<[string, string
   return [item(rows, 0).key, item(rows, 1).key];
 };
 
+/** A way in which a component failed. */
+async function failureOf(component: string): Promise<string> {
+  const sql = "select failure from job_cause where component = $1 order by 1 limit 1";
+  return (await one<{ failure: string }>(pool(), sql, [component])).failure;
+}
+
 async function jobNaming(component: string): Promise<JobId> {
   const { id } = await one<{ id: JobId }>(
     pool(),
@@ -101,11 +108,7 @@ async function closeOneOf(component: string, failure: string): Promise<void> {
 describe("words and names that become one", () => {
   test("are counted as a rebuild counts them, whatever happens to the jobs between working out and change", async () => {
     const [from, into] = await commonest("job_cause", "component");
-    const { failure } = await one<{ failure: string }>(
-      pool(),
-      "select failure from job_cause where component = $1 order by 1 limit 1",
-      [from],
-    );
+    const failure = await failureOf(from);
     const before = await standing();
     const { jobs } = await runWith(mergeWords, { kind: "component", from, into }, async () => {
       // One of them is open again, another one is closed, and a vehicle turns out to be another variant.
@@ -161,11 +164,7 @@ describe("words and names that become one", () => {
 
   test("hold nobody up while they are worked out: a job that is concerned is closed meanwhile", async () => {
     const [from, into] = await commonest("job_cause", "component");
-    const { failure } = await one<{ failure: string }>(
-      pool(),
-      "select failure from job_cause where component = $1 order by 1 limit 1",
-      [from],
-    );
+    const failure = await failureOf(from);
     let closed = 0;
     // Whoever had to wait for the work would wait for ever: it goes on when this is through.
     const tell = async () => {
@@ -175,6 +174,21 @@ describe("words and names that become one", () => {
     const input = { kind: "component", from, into };
     await done(runCommand(mergeWords as never, { id, actor: lead, input, now: NOW, tell }));
     expect(closed).toBeGreaterThan(1);
+    await expectAsCountedAnew();
+  });
+
+  test("also by a user who may have no tables of its own: others wait then, and the sums are the same", async () => {
+    const owner = process.env.DATABASE_URL ?? "";
+    await pool().query(`revoke temporary on database ${new URL(owner).pathname.slice(1)} from public`);
+    await closePool();
+    process.env.DATABASE_URL = asApplication(owner);
+    const { key } = await one<{ key: string }>(pool(), "select key from symptom where merged_into is not null");
+    expect(await mayWorkAsIf(pool())).toBe(false);
+    const { jobs } = await done<{ jobs: number }>(send(lead, "split-word", { kind: "symptom", key }));
+    expect(jobs).toBeGreaterThan(5);
+    await closePool();
+    process.env.DATABASE_URL = owner;
+    expect(await mayWorkAsIf(pool())).toBe(true);
     await expectAsCountedAnew();
   });
 });

@@ -13,6 +13,8 @@ import { Difference } from "./difference";
 
 /** A change that alters what closed jobs teach, such as merging two words. */
 export interface Recount {
+  /** Which change it is: what was worked out ahead is of no use to another one. */
+  readonly key: string;
   /** Every closed job that the change can touch, or those among some; asked before the change. */
   touched(db: Db, among: readonly JobId[] | null): Promise<readonly JobId[]>;
   change(db: Db): Promise<void>;
@@ -30,6 +32,7 @@ interface Part {
 
 /** What a change makes of the counters, worked out before anybody has to wait for it. */
 export interface WorkedOut {
+  readonly key: string;
   /** As of when. */
   readonly moment: string;
   readonly names: CurrentNames;
@@ -67,7 +70,7 @@ export async function workOutAhead<Found>(
     await pass(({ difference }, facts) => difference.before(facts));
     await of.change(db);
     await pass(({ difference }, facts) => difference.after(facts));
-    return { counted: { moment, names, parts }, found: await also(db) };
+    return { counted: { key: of.key, moment, names, parts }, found: await also(db) };
   });
 }
 
@@ -89,7 +92,8 @@ const MOST_AT_ONCE = 5000;
  */
 export async function recount(db: Db, of: Recount, ahead: WorkedOut | null = null): Promise<{ jobs: number }> {
   await countAlone(db);
-  const holds = ahead !== null && isDeepStrictEqual(await readCurrentNames(db), ahead.names) ? ahead : null;
+  const isOfNow = ahead?.key === of.key && isDeepStrictEqual(await readCurrentNames(db), ahead.names);
+  const holds = isOfNow ? ahead : null;
   const moved = holds && new Set(await jobsMovedSince(db, holds.moment));
   const isStill = ({ jobs }: Part) => moved !== null && !jobs.some((id) => moved.has(id));
   const still = holds?.parts.filter(isStill) ?? [];

@@ -53,6 +53,7 @@ export const mergeVariantNames: Command<WithAhead<MergeInput>, { readonly jobs: 
 };
 
 const mergeOf = (variant: VariantName, target: string) => ({
+  key: `merge ${JSON.stringify([variant.kind, variant.make, variant.name, target])}`,
   touched: (db: Db, among: readonly JobId[] | null) => closedJobsOnVariant(db, variant, among),
   change: (db: Db) => mergeName(db, variant, target),
 });

@@ -1,6 +1,7 @@
 import "server-only";
 import { recount, workOutAhead, type Recount, type WorkedOut } from "@/server/book/recount";
 import type { Actor } from "@/server/auth/session";
+import { mayWorkAsIf } from "@/server/db/as-if";
 import { pool, type Db } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { keepOnAllVehicles } from "@/server/db/vehicles-waiting";
@@ -15,14 +16,18 @@ export interface Ahead {
 }
 
 /** A command's input with what was worked out ahead of it. */
-export type WithAhead<Input> = Input & { readonly ahead?: Ahead };
+export type WithAhead<Input> = Input & { readonly ahead?: Ahead | undefined };
 
-/** @param of the change; `tables` are those that it writes */
+/**
+ * @param of the change; `tables` are those that it writes
+ * @returns nothing where this user may have no copies of tables: all of it is counted while others wait then
+ */
 export async function countAhead(
   { siteId }: Actor,
   of: Recount & { readonly tables: readonly string[] },
   tell: TellProgress,
-): Promise<Ahead> {
+): Promise<Ahead | undefined> {
+  if (!(await mayWorkAsIf(pool()))) return undefined;
   const { currency } = await findSite(pool(), siteId);
   const told = (done: number, all: number) => tell({ stage: "count", done, of: all });
   const { counted, found } = await workOutAhead(of, (db) => countOthersAhead({ db, currency }), told);

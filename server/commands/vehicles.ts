@@ -101,6 +101,7 @@ function isSame(known: VehicleInput, vehicle: VehicleInput): boolean {
 async function correct({ db }: CommandContext, known: VehicleRow, vehicle: VehicleInput): Promise<number> {
   if (isSame(known, vehicle)) return 0;
   const { jobs } = await recount(db, {
+    key: `vehicle ${known.id}`,
     touched: () => closedJobsOnVehicle(db, known.id),
     change: () => updateVehicle(db, { ...vehicle, id: known.id }),
   });

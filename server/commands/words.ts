@@ -164,6 +164,7 @@ async function targetOf(db: Db, { kind, from, into }: MergeWordsInput): Promise<
 }
 
 const mergeOf = ({ kind, from }: MergeWordsInput, target: string) => ({
+  key: `merge ${kind} ${from} ${target}`,
   tables: [kind],
   touched: async (db: Db, among: readonly JobId[] | null) =>
     closedJobsNaming(db, kind, [from, ...(await mergedInto(db, kind, from))], among),
@@ -198,6 +199,7 @@ async function requireMerged(db: Db, { kind, key: word }: SplitWordInput): Promi
 }
 
 const splitOf = ({ kind, key: word }: SplitWordInput) => ({
+  key: `split ${kind} ${word}`,
   tables: [kind],
   touched: (db: Db, among: readonly JobId[] | null) => closedJobsNaming(db, kind, [word], among),
   change: (db: Db) => unsetMerged(db, kind, word),

@@ -1,10 +1,10 @@
 import "server-only";
-import { inTransaction, withoutName, type Db } from "./pool";
+import { inTransactionNotKept, withoutName, type Db } from "./pool";
+import { one } from "./rows";
 
-class NotKept extends Error {
-  constructor() {
-    super("not to be kept");
-  }
+/** Whether this user may have copies of its own: a database's owner may have taken that right from everybody. */
+export async function mayWorkAsIf(db: Db): Promise<boolean> {
+  return (await one<{ may: boolean }>(db, "select has_database_privilege(current_database(), 'temporary') as may")).may;
 }
 
 /**
@@ -12,18 +12,12 @@ class NotKept extends Error {
  * reads, holds up nobody, and is gone when it ends. All of it reads the database as it stood when it began.
  * @param tables few rows, or few enough to be copied
  */
-export async function asIf<Found>(tables: readonly string[], work: (db: Db) => Promise<Found>): Promise<Found> {
-  const found: Found[] = [];
-  await inTransaction(async (connection) => {
+export function asIf<Found>(tables: readonly string[], work: (db: Db) => Promise<Found>): Promise<Found> {
+  return inTransactionNotKept(async (connection) => {
     await connection.query("set transaction isolation level repeatable read");
     for (const table of tables) await connection.query(copyOf(table));
-    found.push(await work(unprepared(connection)));
-    throw new NotKept();
-  }).catch((error: unknown) => {
-    if (!(error instanceof NotKept)) throw error;
+    return work(unprepared(connection));
   });
-  for (const each of found) return each;
-  throw new Error("asIf: nothing was found");
 }
 
 /** A connection looks among its temporary tables first. Triggers and references are not copied: nothing follows from a change, and nothing is filled in. */

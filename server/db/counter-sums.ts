@@ -21,7 +21,11 @@ export class Sums {
   /** Lets go of those that are what they were. */
   dropUnmoved(): void {
     for (const own of this.#byFirst.values())
-      for (const [rest, add] of own) if (add.every((value) => value === 0) && own.delete(rest)) this.size--;
+      for (const [rest, add] of own) {
+        if (add.some((value) => value !== 0)) continue;
+        own.delete(rest);
+        this.size--;
+      }
   }
 
   /** Adds what another has. */

@@ -20,17 +20,26 @@ interface MarkedJob {
 /** Writes what closed jobs are found by. */
 export async function addJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
-  const rows = jobs.flatMap(({ id, marks }) => marks.map((mark) => ({ id, mark })));
+  await insertMarks(db, jobs);
+  await addSaidWords(db, jobs);
+  await countMarks(db, jobs, 1);
+}
+
+async function insertMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   await execute(
     db,
     `insert into job_feature (job_id, feature, at)
      select marked.id, marked.mark, j.closed_at
      from unnest($1::uuid[], $2::text[]) as marked (id, mark)
      join job j on j.id = marked.id`,
-    [rows.map(({ id }) => id), rows.map(({ mark }) => mark)],
+    columnsOf(jobs),
   );
-  await addSaidWords(db, jobs);
-  await countMarks(db, jobs, 1);
+}
+
+/** A row for each mark of each job, column by column. */
+function columnsOf(jobs: readonly MarkedJob[]): [ids: JobId[], marks: Mark[]] {
+  const rows = jobs.flatMap(({ id, marks }) => marks.map((mark) => ({ id, mark })));
+  return [rows.map(({ id }) => id), rows.map(({ mark }) => mark)];
 }
 
 /** The words of the complaint, by which it is found as well. */
@@ -105,33 +114,19 @@ export interface MarksMoved {
 /** Lets closed jobs be found by other marks than before; the words of their complaints stay. */
 export async function moveJobMarks(db: Db, moved: readonly MarksMoved[]): Promise<void> {
   if (!moved.length) return;
-  const counts = new Map<string, number>();
-  const rows = (of: "gone" | "come", sign: 1 | -1) =>
-    moved.flatMap(({ id, [of]: marks }) =>
-      marks.map((mark) => {
-        counts.set(mark, (counts.get(mark) ?? 0) + sign);
-        return { id, mark };
-      }),
-    );
-  const columns = (all: readonly { readonly id: JobId; readonly mark: Mark }[]) => [
-    all.map(({ id }) => id),
-    all.map(({ mark }) => mark),
-  ];
+  const gone = moved.map(({ id, gone: marks }) => ({ id, marks }));
+  const come = moved.map(({ id, come: marks }) => ({ id, marks }));
   await execute(
     db,
     `delete from job_feature f
      using unnest($1::uuid[], $2::text[]) as gone (id, mark)
      where f.job_id = gone.id and f.feature = gone.mark`,
-    columns(rows("gone", -1)),
+    columnsOf(gone),
   );
-  await execute(
-    db,
-    `insert into job_feature (job_id, feature, at)
-     select come.id, come.mark, j.closed_at
-     from unnest($1::uuid[], $2::text[]) as come (id, mark)
-     join job j on j.id = come.id`,
-    columns(rows("come", 1)),
-  );
+  await insertMarks(db, come);
+  const counts = new Map<string, number>();
+  for (const mark of columnsOf(gone)[1]) counts.set(mark, (counts.get(mark) ?? 0) - 1);
+  for (const mark of columnsOf(come)[1]) counts.set(mark, (counts.get(mark) ?? 0) + 1);
   await addToFeatureJobs(db, counts);
 }
 

@@ -108,13 +108,23 @@ const BEGIN_POOLED = `begin; ${Object.entries(ENDS_OF_WAITS)
 
 /** Runs `work` in one transaction: all of it is kept, or nothing where it throws. */
 export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
+  const result = await transaction("commit", work);
+  bookMayHaveChanged();
+  return result;
+}
+
+/** Runs `work` in a transaction of which nothing is kept. */
+export function inTransactionNotKept<T>(work: (db: Db) => Promise<T>): Promise<T> {
+  return transaction("rollback", work);
+}
+
+async function transaction<T>(end: "commit" | "rollback", work: (db: Db) => Promise<T>): Promise<T> {
   const client = await writers().connect();
   let broken = false;
   try {
     await client.query(isPooled(settings()) ? BEGIN_POOLED : "begin");
     const result = await work(client);
-    await client.query("commit");
-    bookMayHaveChanged();
+    await client.query(end);
     return result;
   } catch (error) {
     // A server that has become another one's follower takes no writes any more, on no connection of ours.
