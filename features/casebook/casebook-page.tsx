@@ -1,15 +1,17 @@
 import { Section } from "@/ui/section";
 import type { BackupStanding } from "@/server/backup/standing";
 import { Backups } from "./backups";
+import { GiveOut } from "./give-out";
 import { OtherShops } from "./other-shops";
 import { TakeIn } from "./take-in";
 import type { WorkAnswer } from "@/server/api/long-work";
 import type { OtherShopLine } from "@/server/db/other-shops";
 
-const LINK = "inline-flex min-h-11 items-center border-2 border-ink px-4 font-semibold hover:bg-paper-2";
 const QUIET = "inline-flex min-h-11 items-center font-medium underline decoration-rule-strong underline-offset-4";
 
 interface CasebookProps {
+  /** Whether so many jobs are here that the casebook's file is made beside other work. */
+  readonly isLarge: boolean;
   readonly backups: BackupStanding;
   readonly shops: readonly OtherShopLine[];
   /** Long work under way, and what ended lately. */
@@ -18,7 +20,7 @@ interface CasebookProps {
 }
 
 /** Everything the shop knows, in the open format: out to a file, in from a script or another garage, and what others' casebooks count here. */
-export function CasebookPage({ backups, shops, works, timeZone }: CasebookProps) {
+export function CasebookPage({ isLarge, backups, shops, works, timeZone }: CasebookProps) {
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
@@ -29,13 +31,8 @@ export function CasebookPage({ backups, shops, works, timeZone }: CasebookProps)
         </p>
       </div>
       <Section title="Out">
-        <div className="flex flex-wrap gap-3 pt-3">
-          <a className={LINK} href="/api/v1/casebook" download>
-            Save everything
-          </a>
-          <a className={LINK} href="/api/v1/casebook?anonymous=1" download>
-            Save it for another shop
-          </a>
+        <div className="pt-3">
+          <GiveOut isLarge={isLarge} works={works} timeZone={timeZone} />
         </div>
         <p className="pt-3">
           For another shop, VINs and customers’ words are left out, and who said what. In all other text, plates, VINs,

@@ -1,6 +1,7 @@
 import { exhaustive } from "@/core/exhaustive";
 import { countText, megabytesText } from "@/features/shared/format";
 import type { WorkAnswer } from "@/server/api/long-work";
+import { ButtonLink } from "@/ui/button";
 
 interface Tally {
   readonly added: number;
@@ -32,6 +33,8 @@ export function nameOf({ kind, command, file, from }: Pick<WorkAnswer, "kind" | 
       return "A backup";
     case "command":
       return COMMANDS[command ?? ""]?.name ?? "A change of the book";
+    case "export-casebook":
+      return file ?? "A casebook";
     case "import-casebook":
       return file ?? (from ? `The casebook of ${from}` : "A casebook");
     default:
@@ -47,6 +50,7 @@ export function OutcomeView({ work }: { readonly work: WorkAnswer }) {
     );
   if (work.kind === "command") return <CountedView {...work} />;
   if (work.kind === "backup") return <BackedUpView {...work} />;
+  if (work.kind === "export-casebook") return <MadeView {...work} />;
   // The API's description says so, and a test holds it to that.
   const answer = work.answer as Readonly<Record<string, Tally>> | TakenIn | null;
   if (!answer) return null;
@@ -91,8 +95,25 @@ function BackedUpView({ answer }: WorkAnswer) {
   );
 }
 
+function MadeView({ id, file, answer }: WorkAnswer) {
+  // The API's description says so, and a test holds it to that.
+  const made = answer as { readonly jobs: number; readonly bytes: number } | null;
+  if (!made) return null;
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-x-4 gap-y-2 border-l-4 border-spruce pl-3">
+      <ButtonLink href={`/api/v1/casebook/exports/${id}`} prefetch={false} download>
+        Save {file}
+      </ButtonLink>
+      <span>
+        {countText(made.jobs, "job")}, {megabytesText(made.bytes)}; kept here for a day.
+      </span>
+    </div>
+  );
+}
+
 export const NOTHING: Readonly<Record<WorkAnswer["kind"], string>> = {
   "import-casebook": "Nothing of it was taken over.",
+  "export-casebook": "No file was made.",
   command: "Nothing was changed.",
   backup: "The backups before it are as they were.",
 };

@@ -106,7 +106,10 @@ export function TakeIn({ works: first, timeZone }: TakeInProps) {
       {refused && (
         <RefusedView nothing={NOTHING["import-casebook"]} name={refused.name} detail={refused.why} problems={[]} />
       )}
-      <WorkList works={works.filter(({ kind }) => kind !== "backup")} timeZone={timeZone} />
+      <WorkList
+        works={works.filter(({ kind }) => kind === "import-casebook" || kind === "command")}
+        timeZone={timeZone}
+      />
     </div>
   );
 }

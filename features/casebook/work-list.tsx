@@ -50,7 +50,9 @@ function UnderWay({ work }: { readonly work: WorkAnswer }) {
     <div className="flex flex-col gap-1">
       <p role="status">
         {words}. It goes on by itself, also when you leave this page
-        {work.kind === "backup" ? "." : "; nothing of it counts before all of it is done."}
+        {work.kind === "backup" || work.kind === "export-casebook"
+          ? "."
+          : "; nothing of it counts before all of it is done."}
       </p>
       <Progress label={words} share={work.of ? work.done / work.of : undefined} />
       <CommandMessage message={stop.message} />
@@ -71,6 +73,7 @@ function stageWords(work: WorkAnswer): string {
   if (state !== "running") return `, ${askedBy(work)}, waits for its turn`;
   if (stage === "back-up") return ` is being written: ${groupDigits(done)} MB so far`;
   if (stage === "read-back") return " is written and is being read back";
+  if (stage === "export") return ` is being made: ${jobs}`;
   if (stage === "count") return `: ${groupDigits(done)} of ${groupDigits(of)} jobs are counted again`;
   if (stage === "check") return ` is being checked: ${jobs}`;
   return stage === "write" ? ` is being taken over: ${jobs}` : " is being read";

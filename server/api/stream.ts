@@ -19,19 +19,23 @@ export function piecesOf<Piece>(
   });
 }
 
+interface FileSent {
+  readonly name: string;
+  readonly type: string;
+}
+
 /** A file that is sent as it is made. */
-export function streamed(
-  pieces: AsyncGenerator<string>,
-  file: { readonly name: string; readonly type: string },
-): Response {
-  return new Response(
+export const streamed = (
+  pieces: AsyncGenerator<string | Uint8Array<ArrayBuffer>>,
+  { name, type }: FileSent,
+): Response =>
+  new Response(
     piecesOf(pieces, (piece) => piece),
     {
       headers: {
-        "content-type": file.type,
-        "content-disposition": `attachment; filename="${file.name}"`,
+        "content-type": type,
+        "content-disposition": `attachment; filename="${name}"`,
         "cache-control": "no-store",
       },
     },
   );
-}

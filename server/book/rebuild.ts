@@ -1,29 +1,119 @@
 import "server-only";
-import { emptyCounters } from "@/server/db/counters";
+import type { JobId } from "@/core/ids";
+import { lessonOf, marksOf } from "@/core/lesson";
+import { settleIn } from "@/server/casebook/settle-in";
+import { lockJobs } from "@/server/db/casebook";
+import { countAlone, countTogether } from "@/server/db/count-locks";
+import { LessonSum } from "@/server/db/counters";
+import { readFactsOf } from "@/server/db/facts";
+import { givingWay } from "@/server/db/give-way";
+import { addToFeatureJobs, type MarkedJob } from "@/server/db/job-features";
 import { closedJobIds } from "@/server/db/job-lists";
-import { countOnAllVehicles } from "@/server/db/known-failure-counts";
-import { inTransaction, takeTheTimeItNeeds } from "@/server/db/pool";
+import { keepWhatJobsTook } from "@/server/db/jobs";
+import { markAnew, markedThoughOpen, miscountedMarks, wronglyMarked } from "@/server/db/marks-checked";
+import { inTransaction, inTransactionNotKept, takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
-import { countOthersAnew } from "@/server/other-shops/apply";
-import { learnFrom } from "./keep";
+import { letAllVehiclesWait } from "@/server/db/vehicles-waiting";
+import { countOthersAhead, countOthersAnew } from "@/server/other-shops/apply";
+import type { TellCounted } from "./recount";
+
+/** Jobs whose facts are read, or whose marks are written, at once. */
+const AT_ONCE = 100;
+/** More counters than these are added a thousand at a time. */
+const MOST_AT_ONCE = 5000;
 
 /**
- * Empties the counters and adds up every closed job again, in one transaction: readers see the old or the new, never half.
+ * Adds up every closed job again and mends what stands beside it: counters, what jobs are found by, what vehicles say of known failures. Nobody waits
+ * for it: what is wrong is found in the database as it stood at one moment, and added as a difference, whatever others count meanwhile. One at a time.
  * @returns how many jobs were counted
  */
-export async function rebuildCounters(onProgress: (done: number, of: number) => void = () => {}): Promise<number> {
-  return inTransaction(async (db) => {
-    await takeTheTimeItNeeds(db);
-    // Writers of counters wait until the rebuild is through, so that none of theirs is lost.
-    await db.query(
-      "lock table cause_count, feature_count, outcome_count, trial_count, job_feature, job_word, feature_jobs in exclusive mode",
-    );
-    await emptyCounters(db);
+export async function rebuildCounters(tell: TellCounted = async () => {}): Promise<number> {
+  const jobs = await inTransactionNotKept(async (db) => {
+    await standStill(db);
     const ids = await closedJobIds(db);
-    await learnFrom(db, ids, (done) => onProgress(done, ids.length));
-    await countOnAllVehicles(db);
-    const site = await firstSite(db);
-    if (site) await countOthersAnew({ db, currency: site.currency });
-    return ids.length;
+    const { sum, wrong } = await addUp(db, ids, (done) => tell(done, ids.length));
+    const marks = await miscountedMarks(db);
+    const others = await othersAhead(db);
+    // The next rebuild begins when this one has written what it found.
+    await writeSum(sum);
+    await inTransaction((own) => addToFeatureJobs(own, marks));
+    await inBatches(wrong, mendMarks);
+    if (others) await inTransaction((own) => writeOthers(own, others));
+    return ids;
   });
+  await inBatches(jobs, mendFigures);
+  await inTransaction(letAllVehiclesWait);
+  await settleIn();
+  return jobs.length;
+}
+
+/** All that is read from now on stood at this moment; another rebuild waits until this one is through. */
+async function standStill(db: Db): Promise<void> {
+  await db.query("set transaction isolation level repeatable read");
+  await takeTheTimeItNeeds(db);
+  // Of all that happens to this table, this holds up nobody but another one that does the same.
+  await db.query("lock table feature_jobs in share update exclusive mode");
+}
+
+interface AddedUp {
+  /** What has to be added to the counters. */
+  readonly sum: LessonSum;
+  /** Jobs that are found by something else than what they show. */
+  readonly wrong: readonly JobId[];
+}
+
+async function addUp(db: Db, ids: readonly JobId[], tell: (done: number) => Promise<void>): Promise<AddedUp> {
+  const sum = new LessonSum();
+  const wrong: JobId[] = [...(await markedThoughOpen(db))];
+  for (let from = 0; from < ids.length; from += AT_ONCE) {
+    const facts = await readFactsOf(db, ids.slice(from, from + AT_ONCE));
+    for (const each of facts.values()) sum.add(lessonOf(each), 1);
+    wrong.push(...(await wronglyMarked(db, marksOfAll(facts))));
+    await tell(Math.min(from + AT_ONCE, ids.length));
+  }
+  await sum.lessWhatStands(db);
+  return { sum, wrong };
+}
+
+const marksOfAll = (facts: Awaited<ReturnType<typeof readFactsOf>>): MarkedJob[] =>
+  [...facts].map(([id, each]) => ({ id, marks: each.closed ? marksOf(each) : [] }));
+
+async function writeSum(sum: LessonSum): Promise<void> {
+  await inTransaction((db) => (sum.size > MOST_AT_ONCE ? sum.letWait(db) : sum.write(db)));
+}
+
+async function inBatches(
+  ids: readonly JobId[],
+  write: (db: Db, batch: readonly JobId[]) => Promise<void>,
+): Promise<void> {
+  for (let from = 0; from < ids.length; from += AT_ONCE)
+    await givingWay((db) => write(db, ids.slice(from, from + AT_ONCE)));
+}
+
+/** What pages tell of them. */
+async function mendFigures(db: Db, ids: readonly JobId[]): Promise<void> {
+  await lockJobs(db, ids);
+  await keepWhatJobsTook(db, ids);
+}
+
+/** By what they show now, whatever happened to them since they were looked at. */
+async function mendMarks(db: Db, ids: readonly JobId[]): Promise<void> {
+  await countTogether(db);
+  await lockJobs(db, ids);
+  await markAnew(db, marksOfAll(await readFactsOf(db, ids)));
+}
+
+async function othersAhead(db: Db) {
+  const site = await firstSite(db);
+  if (!site) return null;
+  const counting = { currency: site.currency };
+  return { ...counting, ahead: await countOthersAhead({ db, ...counting }) };
+}
+
+async function writeOthers(
+  db: Db,
+  { currency, ahead }: NonNullable<Awaited<ReturnType<typeof othersAhead>>>,
+): Promise<void> {
+  await countAlone(db);
+  await countOthersAnew({ db, currency }, ahead);
 }

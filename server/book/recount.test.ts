@@ -1,58 +1,32 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import { item } from "@/core/place";
-import type { JobId } from "@/core/ids";
-import { casebookOf } from "@/simulation/casebook";
-import { openShop as openSimulatedShop } from "@/simulation/shop";
-import { HILLS } from "@/simulation/world/rules";
 import type { Actor } from "@/server/auth/session";
 import type { Command } from "@/server/commands/command";
 import { mergeVariantNames } from "@/server/commands/catalogue";
 import { mergeWords, splitWord } from "@/server/commands/words";
 import { runCommand } from "@/server/commands/run";
-import { rebuildCounters } from "@/server/book/rebuild";
-import { settleIn } from "@/server/casebook/settle-in";
-import { findJob } from "@/server/db/jobs";
 import { mayWorkAsIf } from "@/server/db/as-if";
 import { closePool, pool } from "@/server/db/pool";
 import { many, one } from "@/server/db/rows";
-import { sendCasebook } from "@/tests/support/casebooks";
 import { asApplication, givenDatabase } from "@/tests/support/database";
-import { done, NOW, OpenJob, openWorkshop, send, VEHICLE } from "@/tests/support/workshop";
+import {
+  closeOneOf,
+  expectAsCountedAnew,
+  failureOf,
+  jobNaming,
+  openWithHistory,
+  reopen,
+  standing,
+} from "@/tests/support/simulated-history";
+import { done, NOW, send } from "@/tests/support/workshop";
 
 givenDatabase();
 let lead: Actor;
 const JOBS = 130;
 
 beforeAll(async () => {
-  ({ lead } = await openWorkshop());
-  const { world, history } = openSimulatedShop(HILLS, 5, JOBS);
-  expect(await sendCasebook(lead, casebookOf(world, history))).toMatchObject({ ok: true });
-  const other = openSimulatedShop(HILLS, 6, 60);
-  const from = { name: "Mill Lane Garage", weightMilli: 330 };
-  expect(await sendCasebook(lead, casebookOf(other.world, other.history), { from })).toMatchObject({ ok: true });
+  lead = await openWithHistory(JOBS);
 });
-
-const COUNTERS = ["cause_count", "feature_count", "outcome_count", "trial_count"];
-const TABLES = [
-  ...COUNTERS,
-  ...COUNTERS.map((each) => `other_${each}`),
-  "job_feature",
-  "job_word",
-  "feature_jobs",
-  "pattern_vehicle",
-];
-/** Every row of what the jobs add up to, but for its place in the table. */
-const standing = async () => {
-  await settleIn();
-  return Promise.all(
-    TABLES.map((table) => many<{ row: string }>(pool(), `select t::text as row from ${table} t order by 1`)),
-  );
-};
-async function expectAsCountedAnew(): Promise<void> {
-  const kept = await standing();
-  await rebuildCounters();
-  expect(await standing()).toEqual(kept);
-}
 
 /** Runs a command, with what others do once everything was worked out ahead and before anybody has to wait. */
 async function runWith<Input>(command: Command<Input, unknown>, input: object, others: () => Promise<void>) {
@@ -77,34 +51,6 @@ const commonest = async (table: string, column: string): Promise<[string, string
   return [item(rows, 0).key, item(rows, 1).key];
 };
 
-/** A way in which a component failed. */
-async function failureOf(component: string): Promise<string> {
-  const sql = "select failure from job_cause where component = $1 order by 1 limit 1";
-  return (await one<{ failure: string }>(pool(), sql, [component])).failure;
-}
-
-async function jobNaming(component: string): Promise<JobId> {
-  const { id } = await one<{ id: JobId }>(
-    pool(),
-    `select c.job_id as id from job_cause c join job j on j.id = c.job_id
-     where c.component = $1 and j.closed_at is not null order by j.number limit 1`,
-    [component],
-  );
-  return id;
-}
-
-async function reopen(id: JobId): Promise<void> {
-  const job = await findJob(pool(), lead.siteId, id);
-  await done(send(lead, "reopen-job", { jobId: id, version: job?.version, reason: "looked again" }));
-}
-
-async function closeOneOf(component: string, failure: string): Promise<void> {
-  const job = await OpenJob.open(lead, { vehicle: { ...VEHICLE, plate: null } });
-  await job.record("record-finding", { result: "root-cause", causes: [{ component, failure }] });
-  const signed = ["proof", "unchecked", "left-over", "second-look"].map((each) => ({ for: each, reason: "enough" }));
-  await job.record("close-job", { reason: "enough", signed });
-}
-
 describe("words and names that become one", () => {
   test("are counted as a rebuild counts them, whatever happens to the jobs between working out and change", async () => {
     const [from, into] = await commonest("job_cause", "component");
@@ -112,8 +58,8 @@ describe("words and names that become one", () => {
     const before = await standing();
     const { jobs } = await runWith(mergeWords, { kind: "component", from, into }, async () => {
       // One of them is open again, another one is closed, and a vehicle turns out to be another variant.
-      await reopen(await jobNaming(from));
-      await closeOneOf(from, failure);
+      await reopen(lead, await jobNaming(from));
+      await closeOneOf(lead, from, failure);
       const { id, ...vehicle } = await one<Record<string, unknown> & { id: string }>(
         pool(),
         `select v.id, v.vin, v.plate, v.make, v.model, v.year, v.engine, v.transmission, v.drive, v.market
@@ -127,7 +73,9 @@ describe("words and names that become one", () => {
     expect(merged).not.toEqual(before);
     expect(JSON.stringify(merged.slice(0, 8))).not.toContain(`,${from},`);
     await expectAsCountedAnew();
-    await runWith(splitWord, { kind: "component", key: from }, async () => closeOneOf(from, failure));
+    await runWith(splitWord, { kind: "component", key: from }, async () => {
+      await closeOneOf(lead, from, failure);
+    });
     expect(JSON.stringify(await standing())).toContain(`,${from},`);
     await expectAsCountedAnew();
   });
@@ -154,9 +102,9 @@ describe("words and names that become one", () => {
       pool(),
       "select component, failure from job_cause order by 1, 2 limit 1",
     );
-    await runWith(mergeVariantNames, { kind: "model", make, name: model, into: "Another" }, async () =>
-      closeOneOf(component, failure),
-    );
+    await runWith(mergeVariantNames, { kind: "model", make, name: model, into: "Another" }, async () => {
+      await closeOneOf(lead, component, failure);
+    });
     await runWith(mergeVariantNames, { kind: "make", name: make, into: "Another make" }, async () => {});
     expect(await many(pool(), "select id from vehicle where make = $1", [make])).toEqual([]);
     await expectAsCountedAnew();
@@ -168,7 +116,7 @@ describe("words and names that become one", () => {
     let closed = 0;
     // Whoever had to wait for the work would wait for ever: it goes on when this is through.
     const tell = async () => {
-      if (closed++ === 0) await closeOneOf(from, failure);
+      if (closed++ === 0) await closeOneOf(lead, from, failure);
     };
     const id = crypto.randomUUID() as never;
     const input = { kind: "component", from, into };

@@ -15,11 +15,19 @@ import type { CasebookJob, CasebookTest } from "./shape";
 
 const BATCH = 400;
 
+interface Exporting {
+  readonly now: Date;
+  /** Whether what identifies a vehicle's owner is left out. */
+  readonly anonymous: boolean;
+  /** Told of each batch of jobs when it was given out. */
+  readonly told?: (more: number) => Promise<void>;
+}
+
 /** A site's casebook, in pieces of text: jobs come batch after batch, so that no whole book stands in memory. What came from other shops is theirs to give. */
 export async function* exportCasebook(
   db: Db,
   siteId: SiteId,
-  { now, anonymous }: { readonly now: Date; readonly anonymous: boolean },
+  { now, anonymous, told: toldOf = async () => {} }: Exporting,
 ): AsyncGenerator<string> {
   const { symptoms, conditions, components, failures } = await readVocabulary(db);
   const theirs = await keysOfOthers(db);
@@ -48,6 +56,7 @@ export async function* exportCasebook(
   for await (const jobs of exportedJobs(db, siteId)) {
     yield between + jobs.map((job) => JSON.stringify(anonymous ? withoutOwner(job) : job)).join(",\n");
     between = ",\n";
+    await toldOf(jobs.length);
   }
   yield "\n]}\n";
 }

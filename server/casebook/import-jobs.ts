@@ -11,12 +11,14 @@ import { dropJobMarks, MarkSum } from "@/server/db/job-features";
 import { keepWhatJobsTook } from "@/server/db/jobs";
 import { letVehiclesWait } from "@/server/db/vehicles-waiting";
 import { Breath } from "./breath";
-import { MOST_IN_MEMORY } from "@/server/book/keep";
 import { readJobs } from "./export";
 import { importedJob, type KnownProcedure } from "./facts-of-job";
 import { fingerprint } from "./fingerprint";
 import type { CasebookJob } from "./shape";
 import { jobsToWrite, ReferredTo, type VehiclesByVin, type Written } from "./write-jobs";
+
+/** So many counters are kept in memory before they are written. */
+const MOST_IN_MEMORY = 200_000;
 
 /** A job of the file, and its place there. */
 export interface Read {

@@ -1,14 +1,13 @@
 import "server-only";
-import { promisify } from "node:util";
-import { constants, gunzip, gzip } from "node:zlib";
 import { v7 as newId } from "uuid";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
-import { deleteWork, insertPiece, insertWork, letWait, readPiece, type WorkRow } from "@/server/db/long-work";
+import { deleteWork, insertWork, letWait, type WorkRow } from "@/server/db/long-work";
 import { inTransaction, pool } from "@/server/db/pool";
 import type { ComesFrom } from "@/server/other-shops/take-in";
 import { askedBy } from "@/server/queue/asked-by";
 import { enqueue } from "@/server/queue/boss";
+import { fileOf, keepFile } from "@/server/queue/file";
 import type { TellProgress, WorkResult } from "@/server/queue/work";
 import { runImport } from "./run-import";
 import { spoolCasebook } from "./spool";
@@ -16,10 +15,6 @@ import { spoolCasebook } from "./spool";
 /** The largest casebook that is taken. */
 export const MOST_MIB = 512;
 const MOST_BYTES = MOST_MIB << 20;
-/** Pieces of so many bytes wait in the database. */
-const PIECE_BYTES = 1 << 20;
-
-const [zip, unzip] = [promisify(gzip), promisify(gunzip)];
 
 interface SentCasebook {
   readonly commandId: CommandId;
@@ -49,7 +44,7 @@ export async function queueImport({ commandId, actor, from, file, now, body }: S
     input: { from, file },
   });
   try {
-    if (!(await keepBody(id, body))) {
+    if ((await keepFile(id, body, MOST_BYTES)) === null) {
       await deleteWork(pool(), id);
       return null;
     }
@@ -64,38 +59,11 @@ export async function queueImport({ commandId, actor, from, file, now, body }: S
   }
 }
 
-/** @returns whether all of it was short enough to be kept */
-async function keepBody(id: string, body: AsyncIterable<Uint8Array>): Promise<boolean> {
-  let [waiting, waitingBytes, bytes, seq]: [Uint8Array[], number, number, number] = [[], 0, 0, 0];
-  const write = async () => {
-    const piece = await zip(Buffer.concat(waiting), { level: constants.Z_BEST_SPEED });
-    await insertPiece(pool(), id, seq++, piece);
-    [waiting, waitingBytes] = [[], 0];
-  };
-  for await (const piece of body) {
-    bytes += piece.length;
-    if (bytes > MOST_BYTES) return false;
-    waiting.push(piece);
-    waitingBytes += piece.length;
-    if (waitingBytes >= PIECE_BYTES) await write();
-  }
-  if (waitingBytes) await write();
-  return true;
-}
-
-async function* piecesOf(id: string): AsyncGenerator<Uint8Array> {
-  for (let seq = 0; ; seq++) {
-    const piece = await readPiece(pool(), id, seq);
-    if (!piece) return;
-    yield await unzip(piece);
-  }
-}
-
 /** Does an import that waited in the queue. */
 export async function importFromQueue(work: WorkRow, tell: TellProgress): Promise<WorkResult> {
   const actor = await askedBy(work);
   await tell({ stage: "read", done: 0, of: 0 });
-  const read = await spoolCasebook(piecesOf(work.id), MOST_BYTES);
+  const read = await spoolCasebook(fileOf(work.id), MOST_BYTES);
   if (!read.ok) return { ok: false, refused: { why: read.why } };
   const { casebook } = read;
   try {

@@ -20,6 +20,7 @@ import {
   writeKnownFailure,
 } from "./known-failures";
 import { makeBackup } from "./backup";
+import { exportCasebook } from "./export-casebook";
 import { stopLongWork } from "./long-work";
 import { dropMaker, nameMaker } from "./makers";
 import { dropModule, nameModule } from "./modules";
@@ -126,6 +127,7 @@ export const COMMANDS: readonly AnyCommand[] = [
   importCodes,
   stopLongWork,
   makeBackup,
+  exportCasebook,
   nameMaker,
   dropMaker,
   nameModule,

@@ -1,7 +1,7 @@
 import "server-only";
 import pg from "pg";
 import type { Db } from "./pool";
-import { execute, maybeOne, one } from "./rows";
+import { execute, many, maybeOne, one } from "./rows";
 
 /** The database user that the application works as; migrations and tools work as the owner. */
 export interface ApplicationUser {
@@ -25,17 +25,18 @@ export async function admitApplication(db: Db, user: ApplicationUser, makes: boo
   if (makes) await makeUser(db, user);
   else if (!(await isThere(db, user.name)))
     throw new Error(`The database has no user ${user.name}: make it first, as docs/running.md says.`);
-  const tables = (
-    await db.query<{ name: string }>(`select tablename as name from pg_tables where schemaname = 'public'
-       union all
-       select viewname from pg_views where schemaname = 'public'`)
-  ).rows;
+  const tables = await many<TableRow>(
+    db,
+    `select relname as name, relispartition as piece
+     from pg_class
+     where relnamespace = 'public'::regnamespace and relkind in ('r', 'p', 'v')`,
+  );
   await db.query(`grant usage on schema public to ${name}`);
   await db.query(`grant usage, select on all sequences in schema public to ${name}`);
   for (const table of tables) {
     const own = pg.escapeIdentifier(table.name);
     await db.query(`revoke all on ${own} from ${name}`);
-    await db.query(`grant ${rightsOn(table.name)} on ${own} to ${name}`);
+    await db.query(`grant ${rightsOn(table)} on ${own} to ${name}`);
   }
   await db.query(`grant usage on schema queue to ${name}`);
   await db.query(`grant select, insert, update, delete on all tables in schema queue to ${name}`);
@@ -43,9 +44,15 @@ export async function admitApplication(db: Db, user: ApplicationUser, makes: boo
   if (makes) await db.query(`grant set on parameter session_replication_role to ${name}`);
 }
 
-function rightsOn(table: string): string {
-  if (APPEND_ONLY.includes(table)) return "select, insert";
-  return READ_ONLY.includes(table) ? "select" : "select, insert, update, delete";
+interface TableRow {
+  readonly name: string;
+  readonly piece: boolean;
+}
+
+/** Who may write a table writes its pieces through it; a backup reads them one by one. */
+function rightsOn({ name, piece }: TableRow): string {
+  if (piece || READ_ONLY.includes(name)) return "select";
+  return APPEND_ONLY.includes(name) ? "select, insert" : "select, insert, update, delete";
 }
 
 async function makeUser(db: Db, { name, password }: ApplicationUser): Promise<void> {

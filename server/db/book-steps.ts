@@ -57,11 +57,6 @@ export async function tellStep(db: Db, moved: Moved): Promise<void> {
   if (causes.length + features.length + outcomes.length) await insertStep(db, stepOf(moved));
 }
 
-/** Tells that the counters were moved by too much to be told. */
-export async function tellTooMuch(db: Db): Promise<void> {
-  await insertStep(db, null);
-}
-
 /** So many steps are kept for those who have to catch up; whoever is further behind reads the book anew. */
 const KEPT_STEPS = 200;
 

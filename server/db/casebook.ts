@@ -66,6 +66,11 @@ export async function dropFacts(db: Db, ids: readonly JobId[]): Promise<void> {
   for (const table of FACTS) await execute(db, `delete from ${table} where job_id = any($1)`, [ids]);
 }
 
+/** How many jobs a site's casebook holds. */
+export async function countJobs(db: Db, siteId: SiteId): Promise<number> {
+  return (await one<{ jobs: number }>(db, "select count(*)::int as jobs from job where site_id = $1", [siteId])).jobs;
+}
+
 /** A site's jobs as a casebook writes them, but for what is computed from it. */
 export async function readCasebookJobs(
   db: Db,

@@ -35,16 +35,11 @@ export const ADDING = 3_517_202;
 /** So many are added at a time: some ten milliseconds. */
 const ADDED_AT_ONCE = 1000;
 
-/** Whoever adds what waits gives way to people: a closing that holds a counter may be waiting for what is held here. */
-export const GIVES_WAY_MS = 100;
-
 /**
- * Adds the next counters that wait, within a transaction of their own.
+ * Adds the next counters that wait, within a transaction of their own that gives way (`givingWay`).
  * @returns whether more of them may wait
- * @throws where somebody else holds them: to be tried again in a moment (`isUnavailable`)
  */
 export async function addNextWaiting(db: Db): Promise<boolean> {
-  await execute(db, `set local lock_timeout = ${GIVES_WAY_MS}`);
   await countTogether(db);
   await execute(db, "select pg_advisory_xact_lock($1)", [ADDING]);
   for (const name of Object.keys(TABLES) as Counted[]) {
@@ -83,7 +78,7 @@ async function addTold(db: Db, name: Counted, waiting: readonly Delta[]): Promis
   await tellStep(db, { [name]: deltas });
 }
 
-/** Nothing waits any more: where everything is counted again. */
-export async function dropWaiting(db: Db): Promise<void> {
-  await execute(db, "delete from counter_waiting");
+/** What waits for the counters of one table. */
+export async function readWaiting(db: Db, name: Counted): Promise<Delta[]> {
+  return (await many<WaitingRow>(db, "select key, add from counter_waiting where counted = $1", [name])).map(deltaOf);
 }

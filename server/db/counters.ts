@@ -1,9 +1,9 @@
 import "server-only";
 import type { Lesson } from "@/core/lesson";
-import { tellStep, tellTooMuch, type Delta } from "./book-steps";
+import { tellStep, type Delta } from "./book-steps";
 import { BETWEEN, Sums } from "./counter-sums";
 import { addTo, COUNTER_TABLES, isFewer, ofOtherShop, readStanding, TABLES, type Counted } from "./counter-tables";
-import { addWaitingOf, dropWaiting, letSumsWait } from "./counters-waiting";
+import { addWaitingOf, letSumsWait, readWaiting } from "./counters-waiting";
 import type { Db } from "./pool";
 import { execute } from "./rows";
 
@@ -41,16 +41,23 @@ export class LessonSum {
     for (const name of Object.keys(TABLES) as Counted[]) this.#sums[name].addAll(other.#sums[name]);
   }
 
-  /** Takes away what stands in the counters of another shop: what is left is what has to be added to them. */
-  async lessWhatStands(db: Db, shop: string): Promise<void> {
-    for (const name of Object.keys(TABLES) as Counted[])
-      for (const { key, add } of await readStanding(db, ofOtherShop(TABLES[name], shop)))
-        this.#sums[name].bump(
-          key[0] ?? "",
-          key.slice(1).join(BETWEEN),
-          add.map((value) => -value),
-        );
+  /** Takes away what stands in the counters, or in those of another shop, and what waits for them: what is left is what has to be added to them. */
+  async lessWhatStands(db: Db, shop: string | null = null): Promise<void> {
+    for (const name of Object.keys(TABLES) as Counted[]) {
+      const table = shop === null ? TABLES[name] : ofOtherShop(TABLES[name], shop);
+      this.#takeAway(name, await readStanding(db, table));
+      if (shop === null) this.#takeAway(name, await readWaiting(db, name));
+    }
     this.dropUnmoved();
+  }
+
+  #takeAway(name: Counted, stands: readonly Delta[]): void {
+    for (const { key, add } of stands)
+      this.#sums[name].bump(
+        key[0] ?? "",
+        key.slice(1).join(BETWEEN),
+        add.map((value) => -value),
+      );
   }
 
   /** Lets it wait in the database until it is added (`addWaiting`): nobody waits for the counters of an import. */
@@ -89,15 +96,4 @@ const newSums = (): Record<Counted, Sums> => ({
 /** Forgets what another shop's jobs add up to. */
 export async function emptyCountersOf(db: Db, shop: string): Promise<void> {
   for (const { name } of COUNTER_TABLES) await execute(db, `delete from other_${name} where shop_id = $1`, [shop]);
-}
-
-/** Empties every counter, for a rebuild. */
-export async function emptyCounters(db: Db): Promise<void> {
-  for (const { name } of COUNTER_TABLES) await execute(db, `delete from ${name}`);
-  // It is counted again as well.
-  await dropWaiting(db);
-  await execute(db, "delete from job_feature");
-  await execute(db, "delete from job_word");
-  await execute(db, "delete from feature_jobs");
-  await tellTooMuch(db);
 }

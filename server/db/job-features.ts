@@ -12,7 +12,8 @@ import { execute, many } from "./rows";
 /** Stands for every closed job in `feature_jobs`: the number that rarity is measured against. */
 export const EVERY_JOB = "*";
 
-interface MarkedJob {
+/** A job and what it is found by. */
+export interface MarkedJob {
   readonly id: JobId;
   readonly marks: readonly Mark[];
 }
@@ -20,9 +21,14 @@ interface MarkedJob {
 /** Writes what closed jobs are found by. */
 export async function addJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   if (!jobs.length) return;
+  await writeJobMarks(db, jobs);
+  await countMarks(db, jobs, 1);
+}
+
+/** The same, but for the counts. */
+export async function writeJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   await insertMarks(db, jobs);
   await addSaidWords(db, jobs);
-  await countMarks(db, jobs, 1);
 }
 
 async function insertMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
@@ -46,7 +52,7 @@ function columnsOf(jobs: readonly MarkedJob[]): [ids: JobId[], marks: Mark[]] {
 async function addSaidWords(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   await execute(
     db,
-    "insert into job_word (word, at, job_id) select unnest(said_words(complaint)), closed_at, id from job where id = any($1)",
+    "insert into job_word (word, at, job_id) select unnest(said_words(complaint)), closed_at, id from job where closed_at is not null and id = any($1)",
     [jobs.map(({ id }) => id)],
   );
 }
@@ -88,7 +94,7 @@ export class MarkSum {
 }
 
 /** @param counts how many more jobs, or fewer, have each mark */
-async function addToFeatureJobs(db: Db, counts: ReadonlyMap<string, number>): Promise<void> {
+export async function addToFeatureJobs(db: Db, counts: ReadonlyMap<string, number>): Promise<void> {
   // In one order for all writers.
   const sorted = [...counts].filter(([, count]) => count !== 0).sort(([a], [b]) => (a < b ? -1 : 1));
   if (!sorted.length) return;

@@ -25,11 +25,6 @@ export async function keepOnVehiclesOf(db: Db, jobs: readonly JobId[]): Promise<
   );
 }
 
-/** The same of all vehicles at once, for whoever lets nobody close a job meanwhile. */
-export async function countOnAllVehicles(db: Db): Promise<void> {
-  await execute(db, "select keep_pattern_vehicles_of_all(null)");
-}
-
 /** What the jobs here say for and against each known failure, or one: on vehicles that it speaks of. */
 export async function countPatterns(db: Db, key: string | null = null): Promise<PatternCounts[]> {
   return many<PatternCounts>(

@@ -5,7 +5,7 @@ import { execute, many, maybeOne, one } from "./rows";
 
 /** What takes minutes, and is done by a process of its own. */
 export type WorkKind = (typeof WORK_KINDS)[number];
-export const WORK_KINDS = ["import-casebook", "command", "backup"] as const;
+export const WORK_KINDS = ["import-casebook", "export-casebook", "command", "backup"] as const;
 
 /** `arriving`: its file is still on its way in. */
 export type WorkState = (typeof WORK_STATES)[number];
@@ -120,15 +120,35 @@ export interface WorkEnd {
   readonly result: object | null;
 }
 
-/** It is over, and what came of it is kept; its file is not. */
+/** It is over, and what came of it is kept; a file that came in for it is not. */
 export async function endWork(db: Db, id: string, { state, result }: WorkEnd, now: Date): Promise<void> {
   await execute(
     db,
-    `with gone as (delete from long_work_piece where work_id = $1)
+    `with gone as (
+       delete from long_work_piece p
+       using long_work w
+       where p.work_id = $1 and w.id = $1 and (w.kind <> 'export-casebook' or $2 <> 'done')
+     )
      update long_work
      set state = $2, result = $3, ended_at = $4
      where id = $1`,
     [id, state, result && JSON.stringify(result), now],
+  );
+}
+
+/** Lets go of a file. */
+export async function dropFile(db: Db, id: string): Promise<void> {
+  await execute(db, "delete from long_work_piece where work_id = $1", [id]);
+}
+
+/** Lets go of the files of casebooks that were made before. */
+export async function dropFilesBefore(db: Db, before: Date): Promise<void> {
+  await execute(
+    db,
+    `delete from long_work_piece p
+     using long_work w
+     where w.id = p.work_id and w.kind = 'export-casebook' and w.ended_at < $1`,
+    [before],
   );
 }
 

@@ -1,6 +1,6 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
-import { ADDING, GIVES_WAY_MS } from "./counters-waiting";
+import { ADDING } from "./counters-waiting";
 import type { Db } from "./pool";
 import { execute, many, one } from "./rows";
 
@@ -43,13 +43,22 @@ export async function keepOnAllVehicles(db: Db): Promise<void> {
   else await execute(db, `insert into vehicle_waiting ${seen}`);
 }
 
+/** Lets every vehicle wait that has a closed job, or is counted as if it had. */
+export async function letAllVehiclesWait(db: Db): Promise<void> {
+  await execute(
+    db,
+    `insert into vehicle_waiting
+     select vehicle_id from job where closed_at is not null
+     union
+     select vehicle_id from pattern_vehicle`,
+  );
+}
+
 /**
- * Counts the next vehicles that wait, within a transaction of their own.
+ * Counts the next vehicles that wait, within a transaction of their own that gives way (`givingWay`).
  * @returns whether more of them may wait
- * @throws where somebody else holds one of them: to be tried again in a moment (`isUnavailable`)
  */
 export async function countNextVehicles(db: Db): Promise<boolean> {
-  await execute(db, `set local lock_timeout = ${GIVES_WAY_MS}`);
   await execute(db, "select pg_advisory_xact_lock($1)", [ADDING]);
   const next = await many<{ id: string }>(
     db,

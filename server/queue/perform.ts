@@ -1,5 +1,6 @@
 import "server-only";
 import { backUp } from "@/server/backup/back-up";
+import { exportFromQueue } from "@/server/casebook/queued-export";
 import { importFromQueue } from "@/server/casebook/queued-import";
 import {
   beginWork,
@@ -17,6 +18,7 @@ import { WorkStopped, type TellProgress, type WorkResult } from "./work";
 
 const DOES: Readonly<Record<WorkKind, (work: WorkRow, tell: TellProgress) => Promise<WorkResult>>> = {
   "import-casebook": importFromQueue,
+  "export-casebook": exportFromQueue,
   command: runFromQueue,
   backup: backUp,
 };

@@ -1,15 +1,19 @@
 import type { ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
+import { addSeconds } from "date-fns";
 import { afterAll, afterEach, beforeAll, expect, test, vi } from "vitest";
-import type { CommandId } from "@/core/ids";
+import type { CommandId, SiteId } from "@/core/ids";
 import { startLongWork } from "@/scripts/lib/worker.mjs";
 import { casebookOf } from "@/simulation/casebook";
 import { openShop as openSimulatedShop } from "@/simulation/shop";
 import { HILLS } from "@/simulation/world/rules";
 import type { Actor } from "@/server/auth/session";
+import { exportCasebook } from "@/server/casebook/export";
+import { nameOfExport } from "@/server/casebook/queued-export";
 import { queueImport } from "@/server/casebook/queued-import";
+import { fileOf } from "./file";
 import { queueIfLong } from "./queued-command";
-import { findWork, isAnybodyThere, type WorkRow } from "@/server/db/long-work";
+import { dropFilesBefore, findWork, isAnybodyThere, type WorkRow } from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
 import { many, one } from "@/server/db/rows";
 import { mergeWords } from "@/server/commands/words";
@@ -58,6 +62,11 @@ const until = (id: string, holds: (work: WorkRow) => boolean): Promise<WorkRow> 
     if (!work || !holds(work)) throw new Error(`is ${work?.state} ${work?.stage}`);
     return work;
   }, SOON);
+async function all<Piece>(pieces: AsyncIterable<Piece>): Promise<Piece[]> {
+  const found: Piece[] = [];
+  for await (const piece of pieces) found.push(piece);
+  return found;
+}
 const over = (work: WorkRow) => work.endedAt !== null;
 const count = async (table: string) =>
   (await one<{ n: number }>(pool(), `select count(*)::integer as n from ${table}`)).n;
@@ -101,6 +110,25 @@ test("stopped by a lead it ends, and nothing of it is kept", async () => {
   expect((await until(id, over)).state).toBe("stopped");
   expect([await count("job"), await count("long_work_piece")]).toEqual([before, 0]);
   expect((await send(lead, "stop-long-work", { id })).ok).toBe(false);
+});
+
+test("a casebook is made as it would be sent, also where it broke off in the middle, and can be fetched for a day", async () => {
+  const worker = startWorker();
+  const { work: id } = await done<{ work: string }>(send(lead, "export-casebook", { anonymous: true }));
+  await until(id, ({ stage, done: made }) => stage === "export" && made > 0);
+  expect(await nameOfExport(lead.siteId, id)).toBeNull();
+  worker.kill("SIGKILL");
+  startWorker();
+  const jobs = await count("job");
+  const ended = await until(id, over);
+  const made = Buffer.concat(await all(fileOf(id))).toString();
+  expect(ended).toMatchObject({ state: "done", result: { answer: { jobs, bytes: Buffer.byteLength(made) } } });
+  expect(ended.tries).toBeGreaterThan(1);
+  expect(made).toBe((await all(exportCasebook(pool(), lead.siteId, { now: NOW, anonymous: true }))).join(""));
+  expect(await nameOfExport(lead.siteId, id)).toBe("casebook-for-another-shop-2026-03-02.json");
+  expect(await nameOfExport(randomUUID() as SiteId, id)).toBeNull();
+  await dropFilesBefore(pool(), addSeconds(new Date(), 1));
+  expect([await nameOfExport(lead.siteId, id), await count("long_work_piece")]).toEqual([null, 0]);
 });
 
 test("words on many jobs become one in the queue: seen from everywhere, stopped without a trace, done once", async () => {

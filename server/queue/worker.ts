@@ -3,9 +3,10 @@ import { setTimeout as sleep } from "node:timers/promises";
 import { subDays, subHours } from "date-fns";
 import type PgBoss from "pg-boss";
 import { backUpDaily } from "@/server/backup/schedule";
+import { FILE_KEPT_HOURS } from "@/server/casebook/queued-export";
 import { settleIn } from "@/server/casebook/settle-in";
 import { listenAlways } from "@/server/db/listen";
-import { DOING_LONG_WORK, forgetOldWork, WORK_CHANNEL } from "@/server/db/long-work";
+import { DOING_LONG_WORK, dropFilesBefore, forgetOldWork, WORK_CHANNEL } from "@/server/db/long-work";
 import { pool } from "@/server/db/pool";
 import { clientFor } from "@/server/db/primary";
 import { many } from "@/server/db/rows";
@@ -42,8 +43,6 @@ export async function doLongWork(): Promise<string> {
   const boss = await queueOfWorker();
   await boss.start();
   await takeUpWhatWasLeft(boss);
-  const now = new Date();
-  await forgetOldWork(pool(), subDays(now, KEPT_DAYS), subHours(now, ARRIVING_HOURS));
   const worker: string = await boss.work(
     LONG_WORK,
     { pollingIntervalSeconds: ASK_EVERY_S, batchSize: 1 },
@@ -57,6 +56,7 @@ export async function doLongWork(): Promise<string> {
   void followAlways(async () => true);
   void settleAlways();
   void backUpDaily();
+  void forgetAlways();
   listenAlways(WORK_CHANNEL, { onNews: () => boss.notifyWorker(worker) });
   return lost;
 }
@@ -69,6 +69,21 @@ async function settleAlways(): Promise<never> {
     await settleIn().catch((error: unknown) => log().warn({ err: error }, "what waits was not counted"));
     await sleep(SETTLE_EVERY_MS);
   }
+}
+
+const FORGET_EVERY_MS = 600_000;
+
+/** Lets go of what ended long ago, and of files that nobody fetches any more. */
+async function forgetAlways(): Promise<never> {
+  for (;;) {
+    await forget(new Date()).catch((error: unknown) => log().warn({ err: error }, "old work was not let go of"));
+    await sleep(FORGET_EVERY_MS);
+  }
+}
+
+async function forget(now: Date): Promise<void> {
+  await forgetOldWork(pool(), subDays(now, KEPT_DAYS), subHours(now, ARRIVING_HOURS));
+  await dropFilesBefore(pool(), subHours(now, FILE_KEPT_HOURS));
 }
 
 /** What is held as being done was left by a process that is gone: this one holds the lock. */

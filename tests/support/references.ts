@@ -14,7 +14,7 @@ const FOREIGN_KEYS = `
       join pg_attribute a on a.attrelid = c.conrelid and a.attnum = k.n order by k.at) as columns,
     array(select a.attname::text from unnest(c.confkey) with ordinality k (n, at)
       join pg_attribute a on a.attrelid = c.confrelid and a.attnum = k.n order by k.at) as targets
-  from pg_constraint c where c.contype = 'f' order by 1`;
+  from pg_constraint c where c.contype = 'f' and c.conparentid = 0 order by 1`;
 
 /** Every foreign key with rows that refer to nothing, which PostgreSQL itself looks at only when a row is written in the usual way. */
 export async function brokenReferences(db: Db): Promise<readonly string[]> {

@@ -273,6 +273,7 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     components: listOf(object({ ...wordFields, system: text })),
     failures: listOf(object(wordFields)),
   }),
+  casebookMade: object({ bytes: whole, jobs: whole }, "A casebook's file that was made, to be fetched for a day"),
   backedUp: object({ file: text, bytes: whole }, "A backup that was written and read back"),
   counted: object({ jobs: whole, "name?": text }, "Words or names that became one: how many jobs were counted again"),
   longWork: object({
@@ -288,7 +289,9 @@ export const ANSWERS: Readonly<Record<string, Schema>> = {
     by: orNull(text),
     askedAt: text,
     endedAt: orNull(text),
-    answer: { anyOf: [ref("imported"), ref("takenIn"), ref("counted"), ref("backedUp"), { type: "null" }] },
+    answer: {
+      anyOf: [ref("imported"), ref("takenIn"), ref("counted"), ref("backedUp"), ref("casebookMade"), { type: "null" }],
+    },
     problem: orNull(object({ detail: text, problems: listOf(ref("inputProblem")) })),
   }),
   health: object({ status: text, database: text, migrations: orNull(text), live: flag, ready: flag }),

@@ -151,6 +151,14 @@ export const BOOK_CALLS: readonly DescribedCall[] = [
   },
   {
     method: "get",
+    path: "/api/v1/casebook/exports/{id}",
+    summary: "The file that the command export-casebook made, by the id of its work, for 24 hours",
+    right: "book.edit",
+    answer: ref("casebook"),
+    errors: [404],
+  },
+  {
+    method: "get",
     path: "/api/v1/words",
     summary: "Every word of the shop, with the other words people use for it; an ETag for each version of them",
     right: "shop.read",

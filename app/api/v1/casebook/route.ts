@@ -6,6 +6,7 @@ import { commandIdOf, json } from "@/server/api/route";
 import { streamed } from "@/server/api/stream";
 import { answerOfWork, nobodyThere } from "@/server/api/long-work";
 import { exportCasebook } from "@/server/casebook/export";
+import { casebookName } from "@/server/casebook/queued-export";
 import { MOST_MIB, queueImport } from "@/server/casebook/queued-import";
 import { pool } from "@/server/db/pool";
 import { validate } from "@/server/input";
@@ -37,7 +38,7 @@ export const POST = call("book.edit", null, async ({ request, actor, query, now 
 
 /** Everything that this site knows, as a casebook; `?anonymous=1` leaves out what identifies a vehicle's owner. */
 export const GET = call("book.edit", null, async ({ actor, query, now }) => {
-  const name = `casebook-${now.toISOString().slice(0, 10)}.json`;
-  const pieces = exportCasebook(pool(), actor.siteId, { now, anonymous: query.get("anonymous") === "1" });
-  return streamed(pieces, { name, type: "application/json; charset=utf-8" });
+  const asked = { now, anonymous: query.get("anonymous") === "1" };
+  const pieces = exportCasebook(pool(), actor.siteId, asked);
+  return streamed(pieces, { name: casebookName(asked), type: "application/json; charset=utf-8" });
 });
