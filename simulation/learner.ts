@@ -5,7 +5,7 @@ import { planOf } from "@/core/plan";
 import type { JobFacts } from "@/core/job";
 import { follow } from "./methods";
 import { logSum, oddsFrom, strangeLogs, trueModels, type Hypothesis, type Looked } from "./oracle";
-import type { Method } from "./play";
+import type { NextMove } from "./play";
 import { Dice } from "./random";
 import { logLooks, type TrueJob } from "./world/job";
 import { makeLooks } from "./world/causes";
@@ -20,7 +20,6 @@ interface Guess {
 
 /** What a learner is told of the world beside the history. */
 export interface Told {
-  readonly name: string;
   /** The true rate of every cause on every vehicle; else it counts what the history found. */
   readonly rates: boolean;
   /** What every test comes to with each cause; else it has what the engine makes of the book and the history. */
@@ -32,19 +31,16 @@ export interface Told {
  * Bayes' rule over looks as the world makes them. Told the rates and the tests as well it knows more than any engine can. (In a world where
  * conditions follow the way of failing an engine may learn of one cause from another, which this one does not.)
  */
-export function learner(world: World, book: Book, history: readonly JobFacts[], told: Told): Method {
+export function learner(world: World, book: Book, history: readonly JobFacts[], told: Told): NextMove {
   const models = told.tests ? trueModels(world, book) : outcomeModels(book);
   const tested = told.tests ? world : withTests(world, models);
   const known = told.rates ? tested : withCountedRates(tested, history);
   const guesses = guessesOf(known, history);
   const seen = new WeakMap<CaseFile["symptoms"], Looked>();
-  return {
-    name: told.name,
-    next(file) {
-      const looked = seen.get(file.symptoms) ?? looksOf(known, file, guesses);
-      seen.set(file.symptoms, looked);
-      return follow(planOf(book, file, oddsFrom(looked, { world: known, book, file }), models));
-    },
+  return (file) => {
+    const looked = seen.get(file.symptoms) ?? looksOf(known, file, guesses);
+    seen.set(file.symptoms, looked);
+    return follow(planOf(book, file, oddsFrom(looked, { world: known, book, file }), models));
   };
 }
 

@@ -1,10 +1,10 @@
-import { item } from "@/core/place";
 import {
   causeKey,
   type CauseKey,
   type Book,
   type KnownCause,
   type Procedure,
+  type Repair,
   covers,
   countsIn,
   NO_COUNT,
@@ -14,7 +14,7 @@ import { type CaseFile, codeFeature, conditionFeature, symptomFeature } from "@/
 import type { Odds } from "@/core/odds";
 import { DECLARED_RATIO, effectOn } from "@/core/evidence";
 import { ALL_VEHICLES, chainFor } from "@/core/vehicle";
-import { RATE_PER_HOUR, type Move } from "./play";
+import { RATE_PER_HOUR, type Move, type NextMove } from "./play";
 
 /** Jobs that the wider group weighs against a narrower one, and Laplace's smoothing. */
 const BACK_OFF_JOBS = 5;
@@ -58,33 +58,37 @@ function naiveOdds(book: Book, file: CaseFile): Odds {
   return { byCause, unknown: strange / sum };
 }
 
-/** One test of look-ahead, or the best repair: by the order of chance over cost, every declared effect taken at its word. */
-export function naiveMove(book: Book, file: CaseFile): Move {
-  const { byCause } = naiveOdds(book, file);
-  const costs = book.causes.map((cause) => costOf(book, file, cause.key));
-  const odds = book.causes.map(({ key }) => byCause.get(key) ?? 0);
-  const open = (cause: KnownCause) => !file.repairsTried.some((tried) => covers(tried, cause));
-  const left = odds.map((p, at) => (open(item(book.causes, at)) ? p : 0));
-  const best = book.causes
-    .map(({ key }, at) => ({ key, pace: (left[at] ?? 0) / (costs[at] ?? 1), p: left[at] ?? 0 }))
-    .sort((a, b) => b.pace - a.pace)[0];
-  let [move, least]: [Move, number] = [
-    best && best.p > 0 ? { kind: "repair", cause: best.key } : null,
-    guessing(left, costs),
-  ];
-  const done = new Set(file.tests.map(({ procedure }) => procedure));
-  for (const procedure of book.procedures) {
-    if (done.has(procedure.key)) continue;
-    const minutes =
-      procedure.minutes + (procedure.access && !file.access.includes(procedure.access) ? procedure.accessMinutes : 0);
-    const cost = minutes + afterTest(procedure, book.causes, left, costs);
-    if (cost < least) [move, least] = [{ kind: "test", procedure: procedure.key }, cost];
-  }
-  return move;
+/**
+ * The plain version. One test of look-ahead, or the best repair: by the order of chance over cost, every declared effect taken at its word.
+ */
+export function naiveBayes(book: Book): NextMove {
+  const { causes, procedures } = book;
+  const repairs = new Map(book.repairs.map((repair) => [causeKey(repair), repair]));
+  const rates = new Map(procedures.map((procedure) => [procedure.key, ratesOf(procedure, causes)]));
+  return (file) => {
+    const { byCause } = naiveOdds(book, file);
+    const costs = causes.map(({ key }) => costOf(repairs.get(key), file));
+    const open = (cause: KnownCause) => !file.repairsTried.some((tried) => covers(tried, cause));
+    const left = causes.map((cause) => (open(cause) ? (byCause.get(cause.key) ?? 0) : 0));
+    const best = causes
+      .map(({ key }, at) => ({ key, pace: (left[at] ?? 0) / (costs[at] ?? 1), p: left[at] ?? 0 }))
+      .sort((a, b) => b.pace - a.pace)[0];
+    let [move, least]: [Move, number] = [
+      best && best.p > 0 ? { kind: "repair", cause: best.key } : null,
+      guessing(left, costs),
+    ];
+    const done = new Set(file.tests.map(({ procedure }) => procedure));
+    for (const { key, minutes, access, accessMinutes } of procedures) {
+      if (done.has(key)) continue;
+      const work = minutes + (access && !file.access.includes(access) ? accessMinutes : 0);
+      const cost = work + afterTest(rates.get(key) ?? [], left, costs);
+      if (cost < least) [move, least] = [{ kind: "test", procedure: key }, cost];
+    }
+    return move;
+  };
 }
 
-function costOf({ repairs }: Book, file: CaseFile, key: CauseKey): number {
-  const repair = repairs.find((each) => causeKey(each) === key);
+function costOf(repair: Repair | undefined, file: CaseFile): number {
   if (!repair) return UNPLANNED;
   const access = repair.access && !file.access.includes(repair.access) ? repair.accessMinutes : 0;
   return repair.minutes + access + (repair.partsCost.amount / RATE_PER_HOUR) * 60;
@@ -96,7 +100,10 @@ function guessing(odds: readonly number[], costs: readonly number[]): number {
   let left = odds.reduce((sum, p) => sum + p, 0);
   if (left <= 0) return 0;
   const whole = left;
-  const order = [...odds.keys()].sort((a, b) => (odds[b] ?? 0) / (costs[b] ?? 1) - (odds[a] ?? 0) / (costs[a] ?? 1));
+  // What cannot be it comes last, when nothing is left to be paid for.
+  const order = [...odds.keys()].filter((at) => odds[at]);
+  const pace = odds.map((p, at) => p / (costs[at] ?? 1));
+  order.sort((a, b) => (pace[b] ?? 0) - (pace[a] ?? 0));
   let sum = 0;
   for (const at of order) {
     sum += (costs[at] ?? 0) * left;
@@ -105,15 +112,10 @@ function guessing(odds: readonly number[], costs: readonly number[]): number {
   return sum / whole;
 }
 
-function afterTest(
-  { outcomes }: Procedure,
-  causes: readonly KnownCause[],
-  odds: readonly number[],
-  costs: readonly number[],
-): number {
+/** How often a test comes to each outcome, by the place of the cause that it is. */
+function ratesOf({ outcomes }: Procedure, causes: readonly KnownCause[]): readonly (readonly number[])[] {
   const raw = outcomes.map(({ effects }) => 1 / Math.max(1, ...effects.map(({ effect }) => DECLARED_RATIO[effect])));
   const whole = raw.reduce((a, b) => a + b, 0);
-  const all = odds.reduce((sum, p) => sum + p, 0);
   const rates = causes.map((cause) => {
     const own = outcomes.map(({ effects }, nth) => {
       const effect = effectOn(effects, cause);
@@ -122,8 +124,13 @@ function afterTest(
     const sum = own.reduce((a, b) => a + b, 0);
     return own.map((each) => each / sum);
   });
-  return outcomes.reduce((sum, _, nth) => {
-    const joint = odds.map((p, at) => (p * (rates[at]?.[nth] ?? 0)) / all);
+  return outcomes.map((_, nth) => rates.map((own) => own[nth] ?? 0));
+}
+
+function afterTest(rates: readonly (readonly number[])[], odds: readonly number[], costs: readonly number[]): number {
+  const all = odds.reduce((sum, p) => sum + p, 0);
+  return rates.reduce((sum, own) => {
+    const joint = odds.map((p, at) => (p * (own[at] ?? 0)) / all);
     return sum + joint.reduce((a, b) => a + b, 0) * guessing(joint, costs);
   }, 0);
 }

@@ -5,7 +5,7 @@ import type { OutcomeModel } from "@/core/evidence";
 import { planOf, type PlanOdds } from "@/core/plan";
 import type { Couple } from "@/core/odds";
 import { follow } from "./methods";
-import type { Method } from "./play";
+import type { NextMove } from "./play";
 import { Dice } from "./random";
 import { logLooks, strangeLooks, testedParts } from "./world/job";
 import { outcomeChances } from "./world/outcome";
@@ -16,12 +16,9 @@ import type { Looks, TrueCause, TrueTest, World } from "./world/truth";
  * Knows every rate and likelihood of the true world, weighs every cause, every two at once and every strange component exactly, and plans by
  * the same rules as everybody: nobody can know more.
  */
-export function oracle(world: World, book: Book): Method {
+export function oracle(world: World, book: Book): NextMove {
   const models = trueModels(world, book);
-  return {
-    name: "oracle",
-    next: (file) => follow(planOf(book, file, trueOdds(world, book, file), models)),
-  };
+  return (file) => follow(planOf(book, file, trueOdds(world, book, file), models));
 }
 
 /** What outcomes each test truly comes to with each cause. */

@@ -9,10 +9,13 @@ import type { TrueCause, TrueTest, World } from "./world/truth";
 export type Move =
   { readonly kind: "test"; readonly procedure: string } | { readonly kind: "repair"; readonly cause: CauseKey } | null;
 
-/** A method of working: from what is known of a job to the next move. It sees the job as a person does, and nothing of the truth. */
+/** From what is known of a job to the next move. It sees the job as a person does, and nothing of the truth. */
+export type NextMove = (file: CaseFile) => Move;
+
+/** A method of working. */
 export interface Method {
   readonly name: string;
-  next(file: CaseFile): Move;
+  readonly next: NextMove;
 }
 
 export interface Played {

@@ -4,10 +4,11 @@ import { appliesTo, causeKey, type Book, type Grade, NEEDS_NOTHING, type Pattern
 import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
 import { gradeOf, PROVES_FROM_RUNG } from "@/core/known-failures";
 import { Counters, countsOf, lessonOf } from "@/core/lesson";
-import { byFrequency, engine, flowchart, naiveBayes, nearestJob } from "./methods";
+import { byFrequency, engine, flowchart, nearestJob } from "./methods";
+import { naiveBayes } from "./naive";
 import { learner } from "./learner";
 import { oracle } from "./oracle";
-import { play, RATE_PER_HOUR, sightOf, type Method, type Played } from "./play";
+import { play, RATE_PER_HOUR, sightOf, type Method, type NextMove, type Played } from "./play";
 import { Dice } from "./random";
 import { recordJob } from "./world/history";
 import { dealJob, type TrueJob } from "./world/job";
@@ -100,6 +101,18 @@ export interface ShopSize {
   readonly leaveOut?: readonly string[];
 }
 
+/** Every way of working, by what it is called. */
+const METHODS: Readonly<Record<string, (shop: Shop) => NextMove>> = {
+  engine: ({ book }) => engine(book),
+  oracle: ({ world, book }) => oracle(world, book),
+  "told all but looks": ({ world, book, history }) => learner(world, book, history, { rates: true, tests: true }),
+  "told the rules": ({ world, book, history }) => learner(world, book, history, { rates: false, tests: false }),
+  frequency: ({ book }) => byFrequency(book),
+  "nearest job": ({ history }) => nearestJob(history),
+  flowchart: ({ book }) => flowchart(book),
+  "naive Bayes": ({ book }) => naiveBayes(book),
+};
+
 /** Plays new jobs of a shop by every method, each job with the same luck. */
 export function playShop(
   { world, history, book }: Shop,
@@ -107,16 +120,9 @@ export function playShop(
   { jobs, firsts: more, leaveOut = [] }: ShopSize,
 ): ShopResult {
   const dice = new Dice(seed * 15_485_863 + 11);
-  const methods: Method[] = [
-    engine(book),
-    oracle(world, book),
-    learner(world, book, history, { name: "told all but looks", rates: true, tests: true }),
-    learner(world, book, history, { name: "told the rules", rates: false, tests: false }),
-    byFrequency(book),
-    nearestJob(history),
-    flowchart(book),
-    naiveBayes(book),
-  ].filter(({ name }) => !leaveOut.includes(name));
+  const methods = Object.entries(METHODS)
+    .filter(([name]) => !leaveOut.includes(name))
+    .map(([name, make]): Method => ({ name, next: make({ world, history, book }) }));
   const firsts: First[] = [];
   const adviceMs: number[] = [];
   const sums = new Map<string, Played[]>(methods.map(({ name }) => [name, []]));

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import type { ComponentProps } from "react";
 import { classNames } from "./class-names";
+import { NearLink } from "./near-link";
 
 type Look = "main" | "plain" | "quiet" | "warn";
 
@@ -43,10 +43,10 @@ export function Button({
   );
 }
 
-interface ButtonLinkProps extends ComponentProps<typeof Link> {
+interface ButtonLinkProps extends ComponentProps<typeof NearLink> {
   readonly look?: Look;
 }
 
 export function ButtonLink({ look = "plain", className, ...rest }: ButtonLinkProps) {
-  return <Link className={classNames(BASE, LOOKS[look], className)} {...rest} />;
+  return <NearLink className={classNames(BASE, LOOKS[look], className)} {...rest} />;
 }

@@ -51,7 +51,11 @@ export function KnownFailureEditor({ start, choices, site, isLead }: EditorProps
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-5 px-4 py-5 sm:px-6">
       <div>
-        <Link href="/known-failures" className="inline-flex min-h-11 items-center text-sm underline underline-offset-4">
+        <Link
+          prefetch={false}
+          href="/known-failures"
+          className="inline-flex min-h-11 items-center text-sm underline underline-offset-4"
+        >
           Known failures
         </Link>
         <h1 className="text-xl">{start.key ? "Change a known failure" : "This model does that"}</h1>

@@ -14,7 +14,7 @@ export function HowToTell({ page, mayEdit }: { readonly page: KnownFailurePage; 
       <div className="flex flex-col gap-2 pt-2">
         {check ? (
           <p>
-            <Link href={`/procedures/${check.key}`} className="font-medium underline">
+            <Link prefetch={false} href={`/procedures/${check.key}`} className="font-medium underline">
               {check.title}
             </Link>{" "}
             <span className="mono">{minutesText(check.minutes)}</span>
@@ -67,7 +67,7 @@ function LookAlikeLine({ each: { other, otherName, question, procedure } }: { re
     <p>
       Not to be confused with{" "}
       {other ? (
-        <Link href={`/known-failures/${other}`} className="underline">
+        <Link prefetch={false} href={`/known-failures/${other}`} className="underline">
           {otherName}
         </Link>
       ) : (
@@ -75,7 +75,7 @@ function LookAlikeLine({ each: { other, otherName, question, procedure } }: { re
       )}
       : {question}
       {procedure && (
-        <Link href={`/procedures/${procedure}`} className="ml-2 underline">
+        <Link prefetch={false} href={`/procedures/${procedure}`} className="ml-2 underline">
           the test that tells them apart
         </Link>
       )}

@@ -38,6 +38,7 @@ export function Standing({ known, mayEdit, mayExtend }: StandingProps) {
         )}
         {(mayEdit || (proposed && mayExtend)) && (
           <Link
+            prefetch={false}
             href={`/known-failures/${key}/edit`}
             className="inline-flex min-h-11 items-center font-medium underline print:hidden"
           >

@@ -40,7 +40,11 @@ export function RepairEditor({ view, currency, units, mayWrite }: RepairEditorPr
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-5 px-4 py-5 sm:px-6">
       <div>
-        <Link href="/repairs" className="inline-flex min-h-11 items-center text-sm underline underline-offset-4">
+        <Link
+          prefetch={false}
+          href="/repairs"
+          className="inline-flex min-h-11 items-center text-sm underline underline-offset-4"
+        >
           Repairs
         </Link>
         <h1 className="text-xl">{name}</h1>

@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { classNames } from "@/ui/class-names";
+import { NearLink } from "@/ui/near-link";
 import { Wordmark } from "@/ui/wordmark";
 import { SignOut } from "./sign-out";
 import { useAskKey } from "./use-ask-key";
@@ -43,15 +43,15 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
   const places = [...PLACES, { href: "/team", label: mayManage ? "Team" : "Account" }];
   return (
     <header className="no-print flex flex-wrap items-center gap-x-6 border-b-2 border-ink px-4 sm:px-6">
-      <Link href="/" className="inline-flex min-h-11 items-center" title={shop}>
+      <NearLink href="/" className="inline-flex min-h-11 items-center" title={shop}>
         <Wordmark />
-      </Link>
+      </NearLink>
       <nav
         aria-label="Places"
         className="order-last -mx-2 flex w-[calc(100%+1rem)] justify-between sm:order-none sm:mx-0 sm:w-auto sm:justify-start sm:gap-1"
       >
         {places.map(({ href, label }) => (
-          <Link
+          <NearLink
             key={href}
             href={href}
             aria-current={path === href ? "page" : undefined}
@@ -63,25 +63,25 @@ export function TopBar({ name, role, shop, mayManage }: TopBarProps) {
             )}
           >
             {label}
-          </Link>
+          </NearLink>
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-3">
         <span className="hidden text-sm text-ink-soft md:inline">
           {name} · {role}
         </span>
-        <Link
+        <NearLink
           href="/book"
           className="inline-flex min-h-11 items-center px-1 text-sm underline decoration-rule-strong underline-offset-4"
         >
           Ask
-        </Link>
-        <Link
+        </NearLink>
+        <NearLink
           href="/guide"
           className="inline-flex min-h-11 items-center px-1 text-sm underline decoration-rule-strong underline-offset-4"
         >
           Guide
-        </Link>
+        </NearLink>
         <SignOut />
       </div>
     </header>

@@ -17,7 +17,7 @@ export function Shelf({ view: { lines, spares, components }, site, mayRecord }: 
   return (
     <div className="mx-auto flex max-w-5xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
-        <Link href="/known-failures" className="inline-flex min-h-11 items-center text-sm underline">
+        <Link prefetch={false} href="/known-failures" className="inline-flex min-h-11 items-center text-sm underline">
           Known failures
         </Link>
         <h1 className="text-xl">On the shelf</h1>
@@ -49,7 +49,7 @@ export function Shelf({ view: { lines, spares, components }, site, mayRecord }: 
               {lines.map((line) => (
                 <tr key={line.key} className="border-b border-rule">
                   <td className="py-2 pr-4">
-                    <Link href={`/known-failures/${line.key}`} className="font-medium hover:underline">
+                    <Link prefetch={false} href={`/known-failures/${line.key}`} className="font-medium hover:underline">
                       {line.name}
                     </Link>
                     {line.partNumber && <span className="mono text-sm"> {line.partNumber}</span>}
