@@ -5,25 +5,16 @@ import { join } from "node:path";
 import { ensureBuild } from "./lib/build.mjs";
 import { finish, finishTypescript } from "./lib/child.mjs";
 import { startCluster } from "./lib/cluster.mjs";
-import { ensureDebianPackages } from "./lib/debian.mjs";
-import { ensureModules } from "./lib/modules.mjs";
 import { Stop, run, say } from "./lib/say.mjs";
 import { readSettings, requireNode, root } from "./lib/settings.mjs";
+import { ensureTestNeeds } from "./lib/test-needs.mjs";
 
 const args = process.argv.slice(2);
 
 await run(async () => {
   requireNode();
   const { dataDir } = readSettings();
-  await ensureDebianPackages([
-    "postgresql",
-    "chromium",
-    "chromium-headless-shell",
-    "chromium-driver",
-    "nginx",
-    "pgbouncer",
-  ]);
-  await ensureModules();
+  await ensureTestNeeds();
   const folder = join(dataDir, "test");
   const cluster = await startCluster(folder, { durable: false });
   const stop = () => void cluster.stop().finally(() => process.exit(1));
