@@ -159,7 +159,7 @@ export interface JobFacts {
   readonly scans?: readonly ScanEvent[];
   /** Codes that came back after a clearing. */
   readonly codesBack?: readonly ScanEvent[];
-  /** Whoever has signed as a second person, and where; and who recorded repairs. */
+  /** Where on the trail a second person looked at the work. */
   readonly secondLooks?: readonly number[];
   readonly waiting?: Waiting | null;
   readonly estimates?: readonly Estimate[];

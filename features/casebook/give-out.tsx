@@ -16,7 +16,7 @@ interface GiveOutProps {
 
 const WAYS = [
   { anonymous: false, query: "", save: "Save everything", make: "Make a file of everything" },
-  { anonymous: true, query: "?anonymous=1", save: "Save it for another shop", make: "Make one for another shop" },
+  { anonymous: true, query: "?anonymous=1", save: "Save it for another shop", make: "Make a file for another shop" },
 ] as const;
 
 /** The casebook goes out: sent at once, or made beside other work and saved when it is there. */

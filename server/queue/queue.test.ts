@@ -24,7 +24,7 @@ givenDatabase();
 const SOON = { timeout: 150_000, interval: 20 };
 vi.setConfig({ testTimeout: 180_000 });
 /** More than is written at once. */
-const LARGE = 4500;
+const LARGE = 2500;
 const running = new Set<ChildProcess>();
 let lead: Actor;
 
