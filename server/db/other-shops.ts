@@ -1,7 +1,7 @@
 import "server-only";
 import type { PersonId } from "@/core/ids";
 import type { Db } from "./pool";
-import { execute, many, maybeOne } from "./rows";
+import { execute, many, maybeOne, one } from "./rows";
 import type { WordKind } from "./words";
 
 /** Casebooks of other shops: what they are called, what one of their jobs counts, and what came with them. */
@@ -106,6 +106,19 @@ export async function deleteOtherShop(db: Db, id: string): Promise<void> {
 
 export async function deleteJobsOfOtherShop(db: Db, id: string): Promise<void> {
   await execute(db, "delete from other_shop_job where shop_id = $1", [id]);
+}
+
+/** How many jobs of another shop's casebook are jobs of this shop, at whichever site: opened at the same moment under the same key. */
+export async function countOwnAmong(db: Db, id: string): Promise<number> {
+  const { own } = await one<{ own: number }>(
+    db,
+    `select count(*)::int as own
+     from other_shop_job o
+     where o.shop_id = $1
+       and exists (select from job j where j.key = o.key and j.opened_at = (o.body ->> 'openedAt')::timestamptz)`,
+    [id],
+  );
+  return own;
 }
 
 /** Jobs of another shop as they came, some at a time, in the order of their keys. */

@@ -216,4 +216,15 @@ describe("another shop’s casebook", () => {
     expect(left.pattern).toHaveLength(1);
     expect(await brokenReferences(pool())).toEqual([]);
   });
+
+  test("is refused where it is our own: it would say everything twice", async () => {
+    expect(await sendCasebook(lead, theirs())).toMatchObject({ ok: true });
+    const message = expect.stringMatching(/^are this shop’s own: 160 of 160 /);
+    expect(await sendCasebook(lead, await exportedCasebook(true), { from: MILL })).toMatchObject({
+      ok: false,
+      why: "invalid",
+      problems: [{ path: "jobs", message }],
+    });
+    expect(await readOtherShops(pool())).toEqual([]);
+  });
 });

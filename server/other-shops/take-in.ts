@@ -12,7 +12,7 @@ import type { CommandContext } from "@/server/commands/command";
 import { readVocabulary } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
 import { countAlone } from "@/server/db/count-locks";
-import { deleteJobsOfOtherShop, findOtherShopCalled, keepOtherShop } from "@/server/db/other-shops";
+import { countOwnAmong, deleteJobsOfOtherShop, findOtherShopCalled, keepOtherShop } from "@/server/db/other-shops";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
 import { validate } from "@/server/input";
@@ -140,4 +140,13 @@ async function keepJobs({ db, shop, check, tell }: Keeping, spooled: SpooledCase
     .map(([, where]) => ({ path: `jobs[${where}].comebackOf`, message: "is no job of the file" }));
   if (check.problems.length || missing.length) throw new CasebookRefusal([...check.problems, ...missing]);
   await rows.write(db);
+  await refuseOwn(db, shop, at);
+}
+
+/** A file of our own would say everything twice: once by our jobs, and once more as if somebody else had seen it too. */
+async function refuseOwn(db: Db, shop: string, jobs: number): Promise<void> {
+  const own = await countOwnAmong(db, shop);
+  if (own * 2 <= jobs) return;
+  const message = `are this shop’s own: ${own} of ${jobs} stand here under the same key and moment. Take the file over as our own instead.`;
+  throw new CasebookRefusal([{ path: "jobs", message }]);
 }
