@@ -105,10 +105,10 @@ await program(async () => {
 
 /** Goes on for so many minutes and says each minute what memory the server takes. */
 async function soak(minutes: number, crew: Omit<Crew, "seconds" | "warmUpSeconds">): Promise<void> {
-  const found: number[] = [];
-  for (let minute = 0; minute < minutes; minute++) {
+  const begun = performance.now();
+  const inMinutes = () => (performance.now() - begun) / 60_000;
+  while (inMinutes() < minutes) {
     await workAtOnce({ ...crew, seconds: 60, warmUpSeconds: 0 });
-    found.push(memoryMib());
+    say(`After ${inMinutes().toFixed(0)} minutes the server's memory is ${memoryMib()} MiB.`);
   }
-  if (found.length) say(`The server's memory, minute by minute, in MiB: ${found.join(" ")}`);
 }

@@ -1,6 +1,5 @@
 /** Brings the configured database up to date, and with --demo fills an empty one with the made-up workshop. */
-import { loadDemo } from "@/demo/load";
-import { teachAnew } from "@/server/book/teach-anew";
+import { isTaughtByOlderRules } from "@/server/book/lesson-version";
 import { admitApplication, lockForAdmitting, trailDanger } from "@/server/db/application-role";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction, pool } from "@/server/db/pool";
@@ -11,16 +10,28 @@ await program(async () => {
   await ensureDatabase();
   await migrate();
   await admit();
+  await countByTheseRules();
+  if (process.argv.includes("--demo")) await fillWithDemo();
+});
+
+// What is rarely needed is read when it is: it is most of the house, and whoever starts the application waits for it.
+
+async function countByTheseRules(): Promise<void> {
+  if (!(await isTaughtByOlderRules())) return;
+  const { teachAnew } = await import("@/server/book/teach-anew");
   const counted = await teachAnew();
   if (counted) process.stdout.write(`${counted} closed jobs were counted anew by the rules of this version.\n`);
-  if (!process.argv.includes("--demo")) return;
+}
+
+async function fillWithDemo(): Promise<void> {
+  const { loadDemo } = await import("@/demo/load");
   const started = Date.now();
   const { loaded, jobs } = await loadDemo(new Date(), (done, of) => {
     if (done === 1) process.stdout.write("Loading the demo …\n");
     if (done === of) process.stdout.write(`${of} jobs played in ${Math.round((Date.now() - started) / 1000)} s\n`);
   });
   if (loaded && jobs === 0) throw new Error("The demo held no jobs.");
-});
+}
 
 /** The application works as a user of its own: `APPLICATION_DATABASE_URL`; where it has none, that is said. */
 async function admit(): Promise<void> {

@@ -50,12 +50,14 @@ async function startOn(settings, held) {
     const standIn = demo && !process.env.VEHICLE_INTERFACE_URL ? await startVehicleInterface() : null;
     if (standIn) process.env.VEHICLE_INTERFACE_URL = standIn.url;
     const noteChild = noteChildren(held, standIn ? { standIn: standIn.known } : {});
-    const worker = keepLongWorkUp({ databaseUrl, onStart: noteChild("worker") });
+    let worker = null;
+    // People first: both read the whole house as they start.
+    const onOpen = () => (worker = keepLongWorkUp({ databaseUrl, onStart: noteChild("worker") }));
     try {
       const onStart = noteChild("application");
-      await serve({ ...settings, databaseUrl, demo, replaceSignals: interrupted.release, onStart });
+      await serve({ ...settings, databaseUrl, demo, replaceSignals: interrupted.release, onStart, onOpen });
     } finally {
-      worker.stop();
+      worker?.stop();
       standIn?.stop();
     }
   } finally {

@@ -16,18 +16,21 @@ const HANGS_AFTER = 3;
  * Serves the built application until a signal. What ends by itself, is killed or hangs is started again; only an application that never came up
  * ends the start command.
  * @param {{ host: string, port: number, databaseUrl: string, demo: boolean, dev?: boolean, replaceSignals: () => void,
- *   onStart?: (child: { pid: number, started: string | null }) => void }} options
+ *   onStart?: (child: { pid: number, started: string | null }) => void, onOpen?: () => void }} options onOpen is called when it answers for the first time
  */
-export async function serve({ host, port, databaseUrl, demo, dev = false, replaceSignals, onStart = () => {} }) {
+export async function serve({ host, port, databaseUrl, demo, dev = false, replaceSignals, onStart, onOpen }) {
   const asked = stopAsked(replaceSignals);
   for (let [isOpen, pauseMs] = [false, 0]; !asked.isAsked;) {
     const begun = Date.now();
     const child = startApplication({ host, port, databaseUrl, dev });
-    onStart(asKnown(child.pid));
+    onStart?.(asKnown(child.pid));
     asked.stops(child);
     const ended = new Promise((done) => child.once("exit", (code, signal) => done(signal ?? `exit code ${code}`)));
     const answers = await Promise.race([portAnswers(port, START_LIMIT_MS), ended.then(() => false)]);
-    if (answers && !isOpen) announce(host, port, demo);
+    if (answers && !isOpen) {
+      announce(host, port, demo);
+      onOpen?.();
+    }
     isOpen ||= answers;
     const watched = dev ? null : watchForAnswers(host, port, child);
     const why = await ended;

@@ -3,12 +3,11 @@ import { cameBack, rungOfJob } from "@/core/job";
 import { readFactsOf } from "@/server/db/facts";
 import { closedJobIds } from "@/server/db/job-lists";
 import { setJobStanding } from "@/server/db/jobs";
-import { readLessonVersion, writeLessonVersion } from "@/server/db/book-version";
+import { writeLessonVersion } from "@/server/db/book-version";
 import { inTransaction, pool } from "@/server/db/pool";
+import { isTaughtByOlderRules, LESSON_VERSION } from "./lesson-version";
 import { rebuildCounters } from "./rebuild";
 
-/** Another number whenever the same job teaches something else than before (`lessonOf`, `rungOfJob`). */
-const LESSON_VERSION = 4;
 /** Jobs whose facts are read at once. */
 const BATCH = 500;
 
@@ -18,7 +17,7 @@ const BATCH = 500;
  * @returns how many jobs were counted; null where nothing was to be done
  */
 export async function teachAnew(): Promise<number | null> {
-  if ((await readLessonVersion(pool())) >= LESSON_VERSION) return null;
+  if (!(await isTaughtByOlderRules())) return null;
   const ids = await closedJobIds(pool());
   for (let from = 0; from < ids.length; from += BATCH)
     await inTransaction(async (db) => {

@@ -121,6 +121,11 @@ export async function insertJob(db: Db, job: NewJob): Promise<void> {
   );
 }
 
+/** Whether any job was ever closed. */
+export async function hasClosedJobs(db: Db): Promise<boolean> {
+  return (await maybeOne(db, "select from job where closed_at is not null limit 1")) !== null;
+}
+
 /** Ties a job to the one whose fault came back with it, or with null unties it. */
 export async function setComebackOf(db: Db, id: JobId, comebackOf: JobId | null): Promise<void> {
   const before = await maybeOne<{ job: JobId | null }>(db, "select comeback_of as job from job where id = $1", [id]);

@@ -108,14 +108,21 @@ export async function deleteJobsOfOtherShop(db: Db, id: string): Promise<void> {
   await execute(db, "delete from other_shop_job where shop_id = $1", [id]);
 }
 
-/** How many jobs of another shop's casebook are jobs of this shop, at whichever site: opened at the same moment under the same key. */
+/** How many jobs of another shop's casebook are jobs of this shop, at whichever site: the same key, moment, model and odometer. */
 export async function countOwnAmong(db: Db, id: string): Promise<number> {
   const { own } = await one<{ own: number }>(
     db,
     `select count(*)::int as own
      from other_shop_job o
      where o.shop_id = $1
-       and exists (select from job j where j.key = o.key and j.opened_at = (o.body ->> 'openedAt')::timestamptz)`,
+       and exists (
+         select
+         from job j
+         join vehicle v on v.id = j.vehicle_id
+         where j.key = o.key and j.opened_at = (o.body ->> 'openedAt')::timestamptz
+           and j.odometer_km is not distinct from (o.body ->> 'odometerKm')::numeric
+           and v.model = o.body -> 'vehicle' ->> 'model' and v.year = (o.body -> 'vehicle' ->> 'year')::numeric
+       )`,
     [id],
   );
   return own;

@@ -147,6 +147,6 @@ async function keepJobs({ db, shop, check, tell }: Keeping, spooled: SpooledCase
 async function refuseOwn(db: Db, shop: string, jobs: number): Promise<void> {
   const own = await countOwnAmong(db, shop);
   if (own * 2 <= jobs) return;
-  const message = `are this shop’s own: ${own} of ${jobs} stand here under the same key and moment. Take the file over as our own instead.`;
+  const message = `are this shop’s own: ${own} of ${jobs} stand here with the same key, moment, vehicle and odometer. Take the file over as our own instead.`;
   throw new CasebookRefusal([{ path: "jobs", message }]);
 }
