@@ -14,6 +14,10 @@ const config = [
       "max-params": ["error", 4],
     },
   },
+  {
+    files: ["app/**", "features/**"],
+    rules: { "no-restricted-imports": ["error", { name: "next/link", message: "Use ui/link or ui/near-link." }] },
+  },
   { files: ["**/*.test.ts", "tests/**"], rules: { "max-lines": "off" } },
 ];
 

@@ -1,5 +1,5 @@
 /** Brings the configured database up to date, and with --demo fills an empty one with the made-up workshop. */
-import { isTaughtByOlderRules } from "@/server/book/lesson-version";
+import { isAnythingTaught, isTaughtByOlderRules, noteTheseRules } from "@/server/book/lesson-version";
 import { admitApplication, lockForAdmitting, trailDanger } from "@/server/db/application-role";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction, pool } from "@/server/db/pool";
@@ -18,9 +18,10 @@ await program(async () => {
 
 async function countByTheseRules(): Promise<void> {
   if (!(await isTaughtByOlderRules())) return;
+  if (!(await isAnythingTaught())) return noteTheseRules();
   const { teachAnew } = await import("@/server/book/teach-anew");
   const counted = await teachAnew();
-  if (counted) process.stdout.write(`${counted} closed jobs were counted anew by the rules of this version.\n`);
+  process.stdout.write(`${counted} closed jobs were counted anew by the rules of this version.\n`);
 }
 
 async function fillWithDemo(): Promise<void> {

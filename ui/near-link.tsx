@@ -1,19 +1,16 @@
 "use client";
 
-import Link from "next/link";
 import { useState, type ComponentProps } from "react";
+import { Link } from "./link";
 
-/**
- * A link to another page of the shop, of which something is fetched ahead once a finger, a pointer or the keyboard is at it: of every link on a
- * page that would be more work for the server than the page itself.
- */
-export function NearLink({ prefetch, ...rest }: ComponentProps<typeof Link>) {
+/** A link of which something is fetched ahead, but only once a finger, a pointer or the keyboard is at it; of a file nothing is. */
+export function NearLink(props: ComponentProps<typeof Link>) {
   const [isNear, setIsNear] = useState(false);
   const near = () => setIsNear(true);
   return (
     <Link
-      {...rest}
-      prefetch={prefetch ?? (isNear ? null : false)}
+      {...props}
+      prefetch={isNear && !props.download ? null : false}
       onPointerEnter={near}
       onTouchStart={near}
       onFocus={near}

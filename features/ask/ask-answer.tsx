@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText } from "@/features/shared/format";
 import { TriedInVain } from "@/features/shared/tried-in-vain";
@@ -6,6 +5,7 @@ import type { AskAnswer, AskedCause, AskedJob } from "@/server/views/ask/ask";
 import { Empty, Section } from "@/ui/section";
 import { codeHref, componentHref, engineHref, modelHref } from "@/features/shared/book-hrefs";
 import { AskChips, askHref } from "./ask-chips";
+import { Link } from "@/ui/link";
 
 interface AskAnswerProps {
   readonly question: string;
@@ -39,11 +39,7 @@ export function AskAnswerView({ question, answer, timeZone }: AskAnswerProps) {
               <ul>
                 {patterns.map(({ key, title }) => (
                   <li key={key} className="border-b border-rule">
-                    <Link
-                      href={`/known-failures/${key}`}
-                      prefetch={false}
-                      className="flex min-h-11 items-center hover:bg-paper-2"
-                    >
+                    <Link href={`/known-failures/${key}`} className="flex min-h-11 items-center hover:bg-paper-2">
                       {title}
                     </Link>
                   </li>
@@ -57,11 +53,7 @@ export function AskAnswerView({ question, answer, timeZone }: AskAnswerProps) {
               <ul>
                 {procedures.map(({ key, title }) => (
                   <li key={key} className="border-b border-rule">
-                    <Link
-                      href={`/procedures/${key}`}
-                      prefetch={false}
-                      className="flex min-h-11 items-center hover:bg-paper-2"
-                    >
+                    <Link href={`/procedures/${key}`} className="flex min-h-11 items-center hover:bg-paper-2">
                       {title}
                     </Link>
                   </li>
@@ -88,12 +80,7 @@ function Pages({ understood }: Pick<AskAnswer, "understood">) {
   return (
     <p className="flex flex-wrap gap-x-5">
       {pages.map(({ href, label }) => (
-        <Link
-          key={href}
-          href={href}
-          prefetch={false}
-          className="inline-flex min-h-11 items-center font-medium underline"
-        >
+        <Link key={href} href={href} className="inline-flex min-h-11 items-center font-medium underline">
           All of {label}
         </Link>
       ))}
@@ -108,7 +95,7 @@ function Codes({ codes }: Pick<AskAnswer, "codes">) {
     <ul aria-label="Codes">
       {codes.map(({ code, meaning }) => (
         <li key={code} className="flex min-h-8 items-center gap-3 border-b border-rule">
-          <Link href={codeHref(code)} prefetch={false} className="mono inline-flex min-h-11 items-center underline">
+          <Link href={codeHref(code)} className="mono inline-flex min-h-11 items-center underline">
             {code}
           </Link>
           <span>{meaning || "No generic text."}</span>
@@ -153,7 +140,7 @@ function Cause({ cause: { name, jobs, share, medianMinutes, settled, probability
   return (
     <li className="border-b border-rule py-2">
       <span className="flex items-baseline justify-between gap-3">
-        <Link href={askHref(name.replace(":", ""))} prefetch={false} className="font-medium hover:underline">
+        <Link href={askHref(name.replace(":", ""))} className="font-medium hover:underline">
           {name}
         </Link>
         <span className="mono shrink-0 text-sm">
@@ -181,7 +168,7 @@ function Jobs({ jobs, timeZone }: { readonly jobs: readonly AskedJob[]; readonly
                 <JobTold job={job} timeZone={timeZone} />
               </div>
             ) : (
-              <Link href={`/jobs/${job.id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
+              <Link href={`/jobs/${job.id}`} className="block py-2 hover:bg-paper-2">
                 <JobTold job={job} timeZone={timeZone} />
               </Link>
             )}

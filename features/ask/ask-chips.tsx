@@ -1,7 +1,7 @@
 import { ChevronDown } from "lucide-react";
-import Link from "next/link";
 import { exhaustive } from "@/core/exhaustive";
 import type { Named, Understood, UnderstoodKind } from "@/core/search";
+import { Link } from "@/ui/link";
 
 /** The address of a question. */
 export const askHref = (question: string) => `/book?q=${encodeURIComponent(question)}`;
@@ -56,7 +56,7 @@ function Chip({ question, each }: { readonly question: string; readonly each: Un
 
 function Choice({ href, children }: { readonly href: string; readonly children: React.ReactNode }) {
   return (
-    <Link href={href} prefetch={false} className="flex min-h-11 items-center px-3 hover:bg-paper-2">
+    <Link href={href} className="flex min-h-11 items-center px-3 hover:bg-paper-2">
       {children}
     </Link>
   );

@@ -1,7 +1,7 @@
-import Link from "next/link";
 import type { Right } from "@/server/auth/rights";
 import type { BookCounts } from "@/server/db/book-counts";
 import { GeneralPractice } from "./general-practice";
+import { Link } from "@/ui/link";
 
 interface BookIndexProps {
   readonly counts: BookCounts;
@@ -87,7 +87,7 @@ export function BookIndex({ counts, rights }: BookIndexProps) {
       <ul className="border-t border-rule">
         {parts.map(({ href, title, words, count }) => (
           <li key={href} className="border-b border-rule">
-            <Link href={href} prefetch={false} className="flex min-h-16 items-center gap-4 py-2 hover:bg-paper-2">
+            <Link href={href} className="flex min-h-16 items-center gap-4 py-2 hover:bg-paper-2">
               <span className="grow">
                 <span className="font-head text-lg font-semibold">{title}</span>
                 <span className="block text-ink-soft">{words}</span>

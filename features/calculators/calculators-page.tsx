@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { CALCULATORS } from "@/core/calculators";
@@ -14,6 +13,7 @@ import { ButtonLink } from "@/ui/button";
 import { classNames } from "@/ui/class-names";
 import { Field, SelectInput } from "@/ui/form";
 import { useNotify } from "@/ui/notices";
+import { Link } from "@/ui/link";
 
 export interface CalculatorsJob {
   readonly id: string;
@@ -78,7 +78,6 @@ export function CalculatorsPage({ chosen, jobs, jobId }: CalculatorsPageProps) {
             <li key={key}>
               <Link
                 href={addressOf(key)}
-                prefetch={false}
                 aria-current={key === chosen ? "page" : undefined}
                 className={classNames(
                   "inline-flex min-h-11 items-center border-l-4 px-2",

@@ -4,21 +4,19 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { megabytesText, momentText } from "@/features/shared/format";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
-import type { WorkAnswer } from "@/server/api/long-work";
 import type { BackupStanding } from "@/server/backup/standing";
 import { Button } from "@/ui/button";
-import { useLongWork } from "./use-long-work";
+import { useLongWork } from "./long-work";
 import { WorkList } from "./work-list";
 
 interface BackupsProps {
   readonly standing: BackupStanding;
-  readonly works: readonly WorkAnswer[];
   readonly timeZone: string;
 }
 
 /** When the shop was last backed up, and how to do it now. */
-export function Backups({ standing, works: first, timeZone }: BackupsProps) {
-  const [works, follow] = useLongWork(first);
+export function Backups({ standing, timeZone }: BackupsProps) {
+  const [works, follow] = useLongWork();
   const make = useCommand(commandPath("make-backup"));
   if (!standing.isSet)
     return (

@@ -2,6 +2,7 @@ import { Section } from "@/ui/section";
 import type { BackupStanding } from "@/server/backup/standing";
 import { Backups } from "./backups";
 import { GiveOut } from "./give-out";
+import { LongWork } from "./long-work";
 import { OtherShops } from "./other-shops";
 import { TakeIn } from "./take-in";
 import type { WorkAnswer } from "@/server/api/long-work";
@@ -22,46 +23,49 @@ interface CasebookProps {
 /** Everything the shop knows, in the open format: out to a file, in from a script or another garage, and what others' casebooks count here. */
 export function CasebookPage({ isLarge, backups, shops, works, timeZone }: CasebookProps) {
   return (
-    <div className="mx-auto flex max-w-3xl flex-col gap-7 px-4 py-5 sm:px-6">
-      <div>
-        <h1 className="text-xl">Casebook</h1>
-        <p className="text-ink-soft">
-          Words, procedures, repairs, known failures and jobs in one open file: for another garage, a script, or a
-          spreadsheet.
-        </p>
+    <LongWork first={works}>
+      <div className="mx-auto flex max-w-3xl flex-col gap-7 px-4 py-5 sm:px-6">
+        <div>
+          <h1 className="text-xl">Casebook</h1>
+          <p className="text-ink-soft">
+            Words, procedures, repairs, known failures and jobs in one open file: for another garage, a script, or a
+            spreadsheet.
+          </p>
+        </div>
+        <Section title="Out">
+          <div className="pt-3">
+            <GiveOut isLarge={isLarge} timeZone={timeZone} />
+          </div>
+          <p className="pt-3">
+            For another shop, VINs and customers’ words are left out, and who said what. In all other text, plates,
+            VINs, people’s names, telephone numbers and mail addresses are blanked out. What came from other shops stays
+            here.
+          </p>
+          <p className="flex flex-wrap items-center gap-x-4 pt-1">
+            For a spreadsheet:
+            {["jobs", "tests", "parts"].map((name) => (
+              <a key={name} className={QUIET} href={`/api/v1/casebook/tables/${name}.csv`} download>
+                {name}.csv
+              </a>
+            ))}
+          </p>
+        </Section>
+        <Section title="In">
+          <TakeIn timeZone={timeZone} />
+        </Section>
+        <Section title="From other shops" aside="never louder than our own jobs">
+          <p className="pt-3">
+            Their jobs move the odds where ours say little, and give way as ours come in: on ground that we know, all of
+            theirs together weigh half of ours at most.
+          </p>
+          <OtherShops shops={shops} timeZone={timeZone} />
+        </Section>
+        <Section title="Backup" aside="everything: jobs, pictures, people">
+          <div className="pt-3">
+            <Backups standing={backups} timeZone={timeZone} />
+          </div>
+        </Section>
       </div>
-      <Section title="Out">
-        <div className="pt-3">
-          <GiveOut isLarge={isLarge} works={works} timeZone={timeZone} />
-        </div>
-        <p className="pt-3">
-          For another shop, VINs and customers’ words are left out, and who said what. In all other text, plates, VINs,
-          people’s names, telephone numbers and mail addresses are blanked out. What came from other shops stays here.
-        </p>
-        <p className="flex flex-wrap items-center gap-x-4 pt-1">
-          For a spreadsheet:
-          {["jobs", "tests", "parts"].map((name) => (
-            <a key={name} className={QUIET} href={`/api/v1/casebook/tables/${name}.csv`} download>
-              {name}.csv
-            </a>
-          ))}
-        </p>
-      </Section>
-      <Section title="In">
-        <TakeIn works={works} timeZone={timeZone} />
-      </Section>
-      <Section title="From other shops" aside="never louder than our own jobs">
-        <p className="pt-3">
-          Their jobs move the odds where ours say little, and give way as ours come in: on ground that we know, all of
-          theirs together weigh half of ours at most.
-        </p>
-        <OtherShops shops={shops} timeZone={timeZone} />
-      </Section>
-      <Section title="Backup" aside="everything: jobs, pictures, people">
-        <div className="pt-3">
-          <Backups standing={backups} works={works} timeZone={timeZone} />
-        </div>
-      </Section>
-    </div>
+    </LongWork>
   );
 }

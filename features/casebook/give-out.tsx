@@ -3,14 +3,12 @@
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
-import type { WorkAnswer } from "@/server/api/long-work";
 import { Button, ButtonLink } from "@/ui/button";
-import { useLongWork } from "./use-long-work";
+import { useLongWork } from "./long-work";
 import { WorkList } from "./work-list";
 
 interface GiveOutProps {
   readonly isLarge: boolean;
-  readonly works: readonly WorkAnswer[];
   readonly timeZone: string;
 }
 
@@ -20,8 +18,8 @@ const WAYS = [
 ] as const;
 
 /** The casebook goes out: sent at once, or made beside other work and saved when it is there. */
-export function GiveOut({ isLarge, works: first, timeZone }: GiveOutProps) {
-  const [works, follow] = useLongWork(first);
+export function GiveOut({ isLarge, timeZone }: GiveOutProps) {
+  const [works, follow] = useLongWork();
   const make = useCommand(commandPath("export-casebook"));
   return (
     <div className="flex flex-col gap-3">
@@ -32,7 +30,7 @@ export function GiveOut({ isLarge, works: first, timeZone }: GiveOutProps) {
               {makes}
             </Button>
           ) : (
-            <ButtonLink key={save} href={`/api/v1/casebook${query}`} prefetch={false} download>
+            <ButtonLink key={save} href={`/api/v1/casebook${query}`} download>
               {save}
             </ButtonLink>
           ),

@@ -101,7 +101,7 @@ function MadeView({ id, file, answer }: WorkAnswer) {
   if (!made) return null;
   return (
     <div role="status" className="flex flex-wrap items-center gap-x-4 gap-y-2 border-l-4 border-spruce pl-3">
-      <ButtonLink href={`/api/v1/casebook/exports/${id}`} prefetch={false} download>
+      <ButtonLink href={`/api/v1/casebook/exports/${id}`} download>
         Save {file}
       </ButtonLink>
       <span>

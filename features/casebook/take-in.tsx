@@ -3,14 +3,13 @@
 import { FileUp } from "lucide-react";
 import { useState } from "react";
 import { FIRST_WEIGHT_OF_OTHERS } from "@/core/book";
-import type { WorkAnswer } from "@/server/api/long-work";
 import { ChooseOne, type Choice } from "@/ui/choices";
 import { FileButton } from "@/ui/file-button";
 import { Progress } from "@/ui/progress";
 import { WEIGHTS } from "./other-shops";
 import { NOTHING, RefusedView } from "./outcome-view";
 import { sendCasebook } from "./send-casebook";
-import { useLongWork } from "./use-long-work";
+import { useLongWork } from "./long-work";
 import { WorkList } from "./work-list";
 
 const WHOSE: readonly Choice[] = [
@@ -19,8 +18,6 @@ const WHOSE: readonly Choice[] = [
 ];
 
 interface TakeInProps {
-  /** What is under way, and what ended lately. */
-  readonly works: readonly WorkAnswer[];
   readonly timeZone: string;
 }
 
@@ -31,8 +28,8 @@ interface Sending {
 }
 
 /** A casebook comes in: as the shop's own, or under the name of the shop that it is from. */
-export function TakeIn({ works: first, timeZone }: TakeInProps) {
-  const [works, follow] = useLongWork(first);
+export function TakeIn({ timeZone }: TakeInProps) {
+  const [works, follow] = useLongWork();
   const [isOurs, setIsOurs] = useState(false);
   const [name, setName] = useState("");
   const [weight, setWeight] = useState(FIRST_WEIGHT_OF_OTHERS);

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { codeHref } from "@/features/shared/book-hrefs";
 import Form from "next/form";
 import type { CodeBook } from "@/server/views/codes";
@@ -9,6 +8,7 @@ import { CodeGroups } from "./code-groups";
 import { AddCode } from "./add-code";
 import { CodeEntries } from "./code-entries";
 import { ImportCodes } from "./import-codes";
+import { Link } from "@/ui/link";
 
 interface CodeBookViewProps {
   readonly book: CodeBook;
@@ -39,7 +39,7 @@ export function CodeBookView({ book: { search, asked, entries, groups }, mayAdd,
       {asked && (
         <div className="border-l-4 border-ink pl-3">
           <p className="mono text-lg">{asked.code}</p>
-          <Link href={codeHref(asked.code)} prefetch={false} className="inline-flex min-h-11 items-center underline">
+          <Link href={codeHref(asked.code)} className="inline-flex min-h-11 items-center underline">
             What it was on jobs here
           </Link>
           <p className="font-medium">{asked.generic ?? "No generic text."}</p>
@@ -63,7 +63,7 @@ export function CodeBookView({ book: { search, asked, entries, groups }, mayAdd,
       {mayAdd && <AddCode code={asked?.code ?? ""} />}
       <Section title="As a file" aside="CSV: code, make, meaning, note">
         <div className="flex flex-wrap items-start gap-3 pt-3">
-          <ButtonLink href="/api/v1/codes" prefetch={false} download>
+          <ButtonLink href="/api/v1/codes" download>
             Save as CSV
           </ButtonLink>
           {mayEdit && <ImportCodes />}

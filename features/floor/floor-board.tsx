@@ -6,10 +6,10 @@ import { dateText, minutesText, moneyText } from "@/features/shared/format";
 import type { Floor } from "@/server/views/floor";
 import { ButtonLink } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
-import Link from "next/link";
 import { FloorJobs } from "./floor-jobs";
 import { floorPage, MOST_AT_ONCE, type FloorLook } from "./floor-look";
 import { LiveFloor } from "./live-floor";
+import { Link } from "@/ui/link";
 
 interface FloorBoardProps {
   readonly floor: Floor;
@@ -104,7 +104,6 @@ function AfterJobs({ title, aside, jobs, what }: AfterJobsProps) {
           <li key={job.id} className="border-b border-rule">
             <Link
               href={`/jobs/${job.id}`}
-              prefetch={false}
               className="flex min-h-12 flex-wrap items-baseline gap-x-5 py-2.5 hover:bg-paper-2"
             >
               <span className="mono w-9 text-ink-soft md:w-14 md:-mr-5">{job.number}</span>

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import type { GuideEntry, GuidePage } from "@/server/views/guide";
+import { Link } from "@/ui/link";
 
 /** What a newcomer asks, a page each. */
 export function GuideIndex({ entries }: { readonly entries: readonly GuideEntry[] }) {
@@ -12,11 +12,7 @@ export function GuideIndex({ entries }: { readonly entries: readonly GuideEntry[
       <ol>
         {entries.map(({ key, title }) => (
           <li key={key} className="border-b border-rule">
-            <Link
-              prefetch={false}
-              href={`/guide/${key}`}
-              className="flex min-h-11 items-center font-medium hover:bg-paper-2"
-            >
+            <Link href={`/guide/${key}`} className="flex min-h-11 items-center font-medium hover:bg-paper-2">
               {title}
             </Link>
           </li>
@@ -34,18 +30,14 @@ export function GuideText({ page: { title, html, next } }: { readonly page: Guid
   return (
     <div className="mx-auto flex max-w-3xl flex-col gap-4 px-4 py-5 sm:px-6">
       <div>
-        <Link prefetch={false} href="/guide" className="inline-flex min-h-11 items-center text-sm underline">
+        <Link href="/guide" className="inline-flex min-h-11 items-center text-sm underline">
           Guide
         </Link>
         <h1 className="text-xl">{title}</h1>
       </div>
       <div className={TEXT} dangerouslySetInnerHTML={{ __html: html }} />
       {next && (
-        <Link
-          prefetch={false}
-          href={`/guide/${next.key}`}
-          className="inline-flex min-h-11 items-center font-medium underline"
-        >
+        <Link href={`/guide/${next.key}`} className="inline-flex min-h-11 items-center font-medium underline">
           Next: {next.title}
         </Link>
       )}

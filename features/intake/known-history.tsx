@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import { useEffect, useState } from "react";
 import type { VehicleId } from "@/core/ids";
 import { dateText, odometerText, type UnitSystem } from "@/features/shared/format";
 import type { VehicleHistory } from "@/server/views/vehicle-history";
+import { Link } from "@/ui/link";
 
 interface KnownHistoryProps {
   readonly vehicle: VehicleId;
@@ -49,11 +49,7 @@ export function KnownHistory({ vehicle, units, timeZone }: KnownHistoryProps) {
           </li>
         ))}
       </ul>
-      <Link
-        href={`/vehicles/${vehicle}`}
-        prefetch={false}
-        className="inline-flex min-h-11 items-center text-sm underline"
-      >
+      <Link href={`/vehicles/${vehicle}`} className="inline-flex min-h-11 items-center text-sm underline">
         All of its history
       </Link>
     </div>

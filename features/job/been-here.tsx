@@ -1,12 +1,12 @@
 "use client";
 
-import Link from "next/link";
 import { TriedInVain } from "@/features/shared/tried-in-vain";
 import { minutesText } from "@/features/shared/format";
 import type { LikeJobView } from "@/server/views/been-here";
 import { Empty, Section } from "@/ui/section";
 import { Unfold } from "@/ui/unfold";
 import { useJobPage } from "./job-context";
+import { Link } from "@/ui/link";
 
 /** Like jobs, each with its cause, what settled it and why it counts as alike. */
 export function BeenHere() {
@@ -56,7 +56,7 @@ function LikeJob({ job, others }: { readonly job: LikeJobView; readonly others: 
   // Another site's record stays there.
   if (elsewhere) return <div className="py-2">{told}</div>;
   return (
-    <Link href={`/jobs/${id}`} prefetch={false} className="block py-2 hover:bg-paper-2">
+    <Link href={`/jobs/${id}`} className="block py-2 hover:bg-paper-2">
       {told}
     </Link>
   );

@@ -1,7 +1,6 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
-import Link from "next/link";
 import { useState } from "react";
 import type { SeenCode } from "@/core/codes";
 import type { Confirmation } from "@/core/job";
@@ -11,6 +10,7 @@ import { minutesText, odometerText } from "@/features/shared/format";
 import { classNames } from "@/ui/class-names";
 import { useJobPage } from "./job-context";
 import { SharedByCodes } from "./shared-by-codes";
+import { Link } from "@/ui/link";
 
 const RUNGS = [
   "not proved",
@@ -30,12 +30,7 @@ export function JobHead() {
     <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-6 px-4 py-2 sm:px-6 lg:grid-cols-[minmax(0,18rem)_minmax(0,1fr)_auto] print:block">
       <div className="min-w-0">
         <h1 className="truncate text-xl leading-tight print:whitespace-normal">
-          <Link
-            href={`/vehicles/${vehicle.id}`}
-            prefetch={false}
-            className="hover:underline"
-            title="Everything done to it here"
-          >
+          <Link href={`/vehicles/${vehicle.id}`} className="hover:underline" title="Everything done to it here">
             {vehicleName(vehicle)}
           </Link>
         </h1>
@@ -177,7 +172,7 @@ function Code({ code }: { readonly code: SeenCode }) {
   const meaning = useJobPage().sheet.codeMeanings.find((each) => each.code === code.code);
   return (
     <p className="text-sm text-ink-soft" title={meaning?.note || undefined}>
-      <Link href={`/codes?search=${code.code}`} prefetch={false} className="mono hover:underline">
+      <Link href={`/codes?search=${code.code}`} className="mono hover:underline">
         {codeText(code)}
       </Link>{" "}
       {meaning?.meaning}

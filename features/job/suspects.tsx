@@ -1,7 +1,6 @@
 "use client";
 
 import { ChevronDown } from "lucide-react";
-import Link from "next/link";
 import { componentHref } from "@/features/shared/book-hrefs";
 import { percentText } from "@/features/shared/format";
 import type { ReasonView, SuspectView } from "@/server/views/advice-view";
@@ -9,6 +8,7 @@ import { Button } from "@/ui/button";
 import { Empty, Section } from "@/ui/section";
 import { Unfold } from "@/ui/unfold";
 import { useJobPage, useMay } from "./job-context";
+import { Link } from "@/ui/link";
 
 /** The suspects in the order of their odds, each with what speaks for and against it. */
 export function Suspects() {
@@ -93,11 +93,7 @@ function Suspect({ suspect }: { readonly suspect: SuspectView }) {
           ))}
           {reasons.length === 0 && <li className="text-ink-soft">Nothing speaks for or against it yet.</li>}
           <li className="flex flex-wrap gap-x-4">
-            <Link
-              href={componentHref(component)}
-              prefetch={false}
-              className="inline-flex min-h-11 items-center underline"
-            >
+            <Link href={componentHref(component)} className="inline-flex min-h-11 items-center underline">
               How it fails, and what settles it
             </Link>
             {mayRecord && !sheet.facts.closed && (

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { KnownFailure } from "@/core/known-failures";
 import { CommandMessage } from "@/features/shared/command-message";
@@ -22,6 +21,7 @@ import { BulletinFields, MoneyFields } from "./money-fields";
 import { LookAlikeRows, PartRows, RepairRows } from "./row-fields";
 import { ScopeFields } from "./scope-fields";
 import { SymptomFields } from "./symptom-fields";
+import { Link } from "@/ui/link";
 
 interface EditorProps {
   /** What it starts with: all of one, what a job says, or nothing. */
@@ -51,11 +51,7 @@ export function KnownFailureEditor({ start, choices, site, isLead }: EditorProps
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-5 px-4 py-5 sm:px-6">
       <div>
-        <Link
-          prefetch={false}
-          href="/known-failures"
-          className="inline-flex min-h-11 items-center text-sm underline underline-offset-4"
-        >
+        <Link href="/known-failures" className="inline-flex min-h-11 items-center text-sm underline underline-offset-4">
           Known failures
         </Link>
         <h1 className="text-xl">{start.key ? "Change a known failure" : "This model does that"}</h1>

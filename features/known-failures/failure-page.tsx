@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { componentHref, engineHref, modelHref } from "@/features/shared/book-hrefs";
 import { odometerText } from "@/features/shared/format";
 import { PrintButton } from "@/features/shared/print-button";
@@ -15,6 +14,7 @@ import { RepairsThatHold } from "./repairs-that-hold";
 import { SaidOfIt } from "./said-of-it";
 import { ScopeGrid } from "./scope-grid";
 import { Standing } from "./standing";
+import { Link } from "@/ui/link";
 
 interface FailurePageProps {
   readonly page: KnownFailurePage;
@@ -43,7 +43,7 @@ export function FailurePage({ page, site, mayEdit, mayExtend }: FailurePageProps
               {known.component === null ? (
                 name
               ) : (
-                <Link href={componentHref(known.component)} prefetch={false} className="underline">
+                <Link href={componentHref(known.component)} className="underline">
                   {name}
                 </Link>
               )}
@@ -59,19 +59,13 @@ export function FailurePage({ page, site, mayEdit, mayExtend }: FailurePageProps
                   <Link
                     key={model}
                     href={modelHref(known.applies.make ?? "", model)}
-                    prefetch={false}
                     className="inline-flex min-h-11 items-center underline"
                   >
                     {known.applies.make} {model}
                   </Link>
                 ))}
               {known.applies.engines.map((engine) => (
-                <Link
-                  key={engine}
-                  href={engineHref(engine)}
-                  prefetch={false}
-                  className="inline-flex min-h-11 items-center underline"
-                >
+                <Link key={engine} href={engineHref(engine)} className="inline-flex min-h-11 items-center underline">
                   Engine {engine}
                 </Link>
               ))}

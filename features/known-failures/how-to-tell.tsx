@@ -1,9 +1,9 @@
-import Link from "next/link";
 import type { LookAlike } from "@/core/known-failures";
 import { minutesText } from "@/features/shared/format";
 import { PictureBeside } from "@/features/shared/picture-beside";
 import type { KnownFailurePage } from "@/server/views/known-failure-page";
 import { Section } from "@/ui/section";
+import { Link } from "@/ui/link";
 
 /** The test that confirms it, the mark of the improved part, and what it is not to be confused with. */
 export function HowToTell({ page, mayEdit }: { readonly page: KnownFailurePage; readonly mayEdit: boolean }) {
@@ -14,7 +14,7 @@ export function HowToTell({ page, mayEdit }: { readonly page: KnownFailurePage; 
       <div className="flex flex-col gap-2 pt-2">
         {check ? (
           <p>
-            <Link prefetch={false} href={`/procedures/${check.key}`} className="font-medium underline">
+            <Link href={`/procedures/${check.key}`} className="font-medium underline">
               {check.title}
             </Link>{" "}
             <span className="mono">{minutesText(check.minutes)}</span>
@@ -67,7 +67,7 @@ function LookAlikeLine({ each: { other, otherName, question, procedure } }: { re
     <p>
       Not to be confused with{" "}
       {other ? (
-        <Link prefetch={false} href={`/known-failures/${other}`} className="underline">
+        <Link href={`/known-failures/${other}`} className="underline">
           {otherName}
         </Link>
       ) : (
@@ -75,7 +75,7 @@ function LookAlikeLine({ each: { other, otherName, question, procedure } }: { re
       )}
       : {question}
       {procedure && (
-        <Link prefetch={false} href={`/procedures/${procedure}`} className="ml-2 underline">
+        <Link href={`/procedures/${procedure}`} className="ml-2 underline">
           the test that tells them apart
         </Link>
       )}

@@ -1,8 +1,8 @@
-import Link from "next/link";
 import { dateText, odometerText } from "@/features/shared/format";
 import type { Site } from "@/server/db/sites";
 import type { KnownFailurePage } from "@/server/views/known-failure-page";
 import { Empty, Section } from "@/ui/section";
+import { Link } from "@/ui/link";
 
 /** The jobs here that speak for it. */
 export function JobsForIt({ page: { jobs }, site }: { readonly page: KnownFailurePage; readonly site: Site }) {
@@ -14,7 +14,6 @@ export function JobsForIt({ page: { jobs }, site }: { readonly page: KnownFailur
           <li key={id} className="border-b border-rule">
             <Link
               href={`/jobs/${id}`}
-              prefetch={false}
               className="grid min-h-11 items-center gap-x-4 py-1.5 hover:bg-paper-2 sm:grid-cols-[4rem_1fr_8rem_8rem_8rem]"
             >
               <span className="mono text-sm text-ink-soft">{number}</span>

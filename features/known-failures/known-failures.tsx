@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { odometerText, type UnitSystem } from "@/features/shared/format";
 import type { KnownFailureLine, KnownFailuresView } from "@/server/views/known-failures";
 import { Empty, Section } from "@/ui/section";
@@ -9,6 +8,7 @@ import { ImportList } from "./import-list";
 import { ProposalRow } from "./proposal-row";
 import { Standing } from "./standing";
 import { BULLETIN_WORDS, GRADE_WORDS } from "@/features/shared/known-for/words";
+import { Link } from "@/ui/link";
 
 interface KnownFailuresProps {
   readonly view: KnownFailuresView;
@@ -108,11 +108,7 @@ export function KnownFailures({ view: { known, proposals }, units, mayEdit, mayE
 function FailureLink({ each, units }: { readonly each: KnownFailureLine; readonly units: UnitSystem }) {
   const { key, title, name, scope, odometerKm, grade, contradicted, details } = each;
   return (
-    <Link
-      href={`/known-failures/${key}`}
-      prefetch={false}
-      className="grid gap-x-5 py-1.5 hover:bg-paper-2 md:grid-cols-[1fr_14rem]"
-    >
+    <Link href={`/known-failures/${key}`} className="grid gap-x-5 py-1.5 hover:bg-paper-2 md:grid-cols-[1fr_14rem]">
       <span>
         <span className="block font-medium">{title}</span>
         {each.from && <span className="block text-sm text-ink-soft">from {each.from}</span>}

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { CommandMessage } from "@/features/shared/command-message";
 import { commandPath } from "@/features/shared/send-command";
 import { useCommand } from "@/features/shared/use-command";
@@ -8,6 +7,7 @@ import type { GradedFailure } from "@/server/views/known-failures";
 import { Button } from "@/ui/button";
 import { useNotify } from "@/ui/notices";
 import { WithdrawOne } from "./withdraw-one";
+import { Link } from "@/ui/link";
 
 interface StandingProps {
   readonly known: Pick<GradedFailure, "key" | "title" | "proposed" | "withdrawnReason">;
@@ -38,7 +38,6 @@ export function Standing({ known, mayEdit, mayExtend }: StandingProps) {
         )}
         {(mayEdit || (proposed && mayExtend)) && (
           <Link
-            prefetch={false}
             href={`/known-failures/${key}/edit`}
             className="inline-flex min-h-11 items-center font-medium underline print:hidden"
           >

@@ -42,7 +42,7 @@ export function NumbersFilterForm({ query, models, people }: FilterProps) {
         </label>
       )}
       <Button type="submit">Count</Button>
-      <ButtonLink href={`/api/v1/numbers?${csv}`} prefetch={false} download>
+      <ButtonLink href={`/api/v1/numbers?${csv}`} download>
         As CSV
       </ButtonLink>
     </form>

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { minutesText, moneyText, percentText } from "@/features/shared/format";
 import { componentHref } from "@/features/shared/book-hrefs";
 import { ROW, SourceRows, VainRows } from "@/features/shared/book-rows";
@@ -8,6 +7,7 @@ import { Empty, Section } from "@/ui/section";
 import { NumbersFilterForm } from "./numbers-filter";
 import { MinutesChart } from "./minutes-chart";
 import { quarterText } from "./quarter-text";
+import { Link } from "@/ui/link";
 
 interface NumbersProps {
   readonly view: NumbersView;
@@ -178,7 +178,7 @@ function Slowest({ view: { slowest } }: { readonly view: NumbersView }) {
       <ul>
         {slowest.map(({ component, failure, name, jobs, medianMinutes }) => (
           <li key={component + failure} className={ROW}>
-            <Link href={componentHref(component)} prefetch={false} className="grow hover:underline">
+            <Link href={componentHref(component)} className="grow hover:underline">
               {name}
             </Link>
             <span className="mono text-sm">{minutesText(medianMinutes)}</span>
@@ -234,7 +234,7 @@ function Undecided({ view: { undecided } }: { readonly view: NumbersView }) {
       <ul>
         {rows.map(({ procedure, title, run, decided, minutes }) => (
           <li key={procedure} className={ROW}>
-            <Link href={`/procedures/${procedure}`} prefetch={false} className="grow hover:underline">
+            <Link href={`/procedures/${procedure}`} className="grow hover:underline">
               {title}
             </Link>
             <span className="text-sm">

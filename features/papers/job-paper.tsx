@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { exhaustive } from "@/core/exhaustive";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, odometerText } from "@/features/shared/format";
@@ -9,6 +8,7 @@ import type { PaperProps } from "./paper-part";
 import { PAPERS, type PaperKind } from "./papers";
 import { PrintButton } from "@/features/shared/print-button";
 import { WarrantyPaper } from "./warranty-paper";
+import { Link } from "@/ui/link";
 
 interface JobPaperProps extends PaperProps {
   readonly kind: PaperKind;
@@ -32,7 +32,6 @@ export function JobPaper({ sheet, site, kind, by, now }: JobPaperProps) {
             <Link
               key={each.kind}
               href={`/jobs/${job.id}/paper?kind=${each.kind}`}
-              prefetch={false}
               aria-current={each.kind === kind ? "page" : undefined}
               className="inline-flex min-h-11 items-center underline decoration-rule-strong underline-offset-4 aria-[current]:font-semibold aria-[current]:no-underline"
             >

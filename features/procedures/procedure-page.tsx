@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { componentHref } from "@/features/shared/book-hrefs";
 import type { ReactNode } from "react";
@@ -17,6 +16,7 @@ import { PictureBeside } from "@/features/shared/picture-beside";
 import { StepList } from "@/features/shared/step-list";
 import { Section } from "@/ui/section";
 import { KIND_WORDS } from "./kind-words";
+import { Link } from "@/ui/link";
 
 interface ProcedurePageProps {
   readonly view: ProcedureView;
@@ -47,7 +47,7 @@ export function ProcedurePage({
         <p className="text-sm text-ink-soft">
           {component && procedure.component && (
             <>
-              <Link href={componentHref(procedure.component)} prefetch={false} className="underline">
+              <Link href={componentHref(procedure.component)} className="underline">
                 {component}
               </Link>
               {" · "}

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { COMPANION_WORDS } from "@/core/entries";
 import { AVAILABILITIES, COMPANION_KINDS, OPTION_KINDS } from "@/core/repair";
 import { CommandMessage } from "@/features/shared/command-message";
@@ -17,6 +16,7 @@ import { Section } from "@/ui/section";
 import { NO_COMPANION, NO_OPTION, NO_RULE, repairDraft, repairInput } from "./repair-draft";
 import { AVAILABILITY_WORDS, OPTION_WORDS } from "./repair-words";
 import { Rows } from "@/features/shared/rows";
+import { Link } from "@/ui/link";
 
 interface RepairEditorProps {
   readonly view: RepairPageView;
@@ -40,11 +40,7 @@ export function RepairEditor({ view, currency, units, mayWrite }: RepairEditorPr
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-5 px-4 py-5 sm:px-6">
       <div>
-        <Link
-          prefetch={false}
-          href="/repairs"
-          className="inline-flex min-h-11 items-center text-sm underline underline-offset-4"
-        >
+        <Link href="/repairs" className="inline-flex min-h-11 items-center text-sm underline underline-offset-4">
           Repairs
         </Link>
         <h1 className="text-xl">{name}</h1>

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import { componentHref } from "./book-hrefs";
 import { minutesText, moneyText, percentText } from "./format";
+import { Link } from "@/ui/link";
 
 /** Rows that the book's pages and the numbers share. */
 
@@ -24,7 +24,7 @@ export function VainRows({ rows, currency }: VainRowsProps) {
       {rows.map(({ component, name, fitted, minutes, cost }) => (
         <li key={component} className={ROW}>
           <span className="mono w-8 text-right">{fitted}</span>
-          <Link href={componentHref(component)} prefetch={false} className="grow hover:underline">
+          <Link href={componentHref(component)} className="grow hover:underline">
             {name}
           </Link>
           <span className="mono text-sm text-brick">

@@ -1,10 +1,10 @@
-import Link from "next/link";
 import { MONTH_KM } from "@/core/known-failures";
 import { dateText, odometerText } from "@/features/shared/format";
 import type { Site } from "@/server/db/sites";
 import type { ShelfView } from "@/server/views/shelf";
 import { Empty, Section } from "@/ui/section";
 import { AddSpare, TakeSpare } from "./spare-forms";
+import { Link } from "@/ui/link";
 
 interface ShelfProps {
   readonly view: ShelfView;
@@ -17,7 +17,7 @@ export function Shelf({ view: { lines, spares, components }, site, mayRecord }: 
   return (
     <div className="mx-auto flex max-w-5xl flex-col gap-7 px-4 py-5 sm:px-6">
       <div>
-        <Link prefetch={false} href="/known-failures" className="inline-flex min-h-11 items-center text-sm underline">
+        <Link href="/known-failures" className="inline-flex min-h-11 items-center text-sm underline">
           Known failures
         </Link>
         <h1 className="text-xl">On the shelf</h1>
@@ -49,7 +49,7 @@ export function Shelf({ view: { lines, spares, components }, site, mayRecord }: 
               {lines.map((line) => (
                 <tr key={line.key} className="border-b border-rule">
                   <td className="py-2 pr-4">
-                    <Link prefetch={false} href={`/known-failures/${line.key}`} className="font-medium hover:underline">
+                    <Link href={`/known-failures/${line.key}`} className="font-medium hover:underline">
                       {line.name}
                     </Link>
                     {line.partNumber && <span className="mono text-sm"> {line.partNumber}</span>}

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { dateText, minutesText, percentText } from "@/features/shared/format";
 import { GRADE_WORDS } from "@/features/shared/known-for/words";
 import { ROW, SourceRows, VainRows } from "@/features/shared/book-rows";
@@ -6,6 +5,7 @@ import type { Site } from "@/server/db/sites";
 import type { SubjectPage } from "@/server/views/subject";
 import { Empty, Section } from "@/ui/section";
 import { codeHref, componentHref, modelHref } from "@/features/shared/book-hrefs";
+import { Link } from "@/ui/link";
 
 interface SubjectPageProps {
   readonly page: SubjectPage;
@@ -62,7 +62,7 @@ function Causes({ page: { causes, subject, jobs } }: { readonly page: SubjectPag
           <li key={component + failure} className={ROW}>
             <span className="mono w-10 text-right font-semibold">{own}</span>
             <span className="min-w-0 grow">
-              <Link href={componentHref(component)} prefetch={false} className="font-medium hover:underline">
+              <Link href={componentHref(component)} className="font-medium hover:underline">
                 {name}
               </Link>
               <span className="block text-sm text-ink-soft">
@@ -74,7 +74,6 @@ function Causes({ page: { causes, subject, jobs } }: { readonly page: SubjectPag
             </span>
             <Link
               href={`/repairs/${component}/${failure}`}
-              prefetch={false}
               className="inline-flex min-h-11 items-center text-sm underline"
             >
               Repair
@@ -93,7 +92,7 @@ function Tests({ page: { tests } }: { readonly page: SubjectPage }) {
       <ul>
         {tests.map(({ procedure, title, run, settled, medianMinutes }) => (
           <li key={procedure} className={ROW}>
-            <Link href={`/procedures/${procedure}`} prefetch={false} className="min-w-0 grow hover:underline">
+            <Link href={`/procedures/${procedure}`} className="min-w-0 grow hover:underline">
               {title}
             </Link>
             <span className="text-sm">
@@ -114,7 +113,7 @@ function Known({ page: { known } }: { readonly page: SubjectPage }) {
       <ul>
         {known.map(({ key, title, grade, scope }) => (
           <li key={key} className="border-b border-rule py-2">
-            <Link href={`/known-failures/${key}`} prefetch={false} className="font-medium hover:underline">
+            <Link href={`/known-failures/${key}`} className="font-medium hover:underline">
               {title}
             </Link>
             <span className="block text-sm text-ink-soft">
@@ -145,7 +144,7 @@ function Behind({ page: { behind } }: { readonly page: SubjectPage }) {
         {behind.map(({ component, name, jobs }) => (
           <li key={name} className={ROW}>
             <span className="mono w-8 text-right">{jobs}</span>
-            <Link href={componentHref(component)} prefetch={false} className="hover:underline">
+            <Link href={componentHref(component)} className="hover:underline">
               {name}
             </Link>
           </li>
@@ -171,12 +170,7 @@ function Seen({ page: { codes, models, subject } }: { readonly page: SubjectPage
         <Section title={subject.kind === "code" ? "Codes beside it" : "Codes on these jobs"}>
           <p className="flex flex-wrap gap-x-4 pt-2">
             {codes.map(({ name, jobs }) => (
-              <Link
-                key={name}
-                href={codeHref(name)}
-                prefetch={false}
-                className="mono inline-flex min-h-11 items-center underline"
-              >
+              <Link key={name} href={codeHref(name)} className="mono inline-flex min-h-11 items-center underline">
                 {name} ({jobs})
               </Link>
             ))}
@@ -187,12 +181,7 @@ function Seen({ page: { codes, models, subject } }: { readonly page: SubjectPage
         <Section title="On which models">
           <p className="flex flex-wrap gap-x-4 pt-2">
             {models.map(({ name, make, model, jobs }) => (
-              <Link
-                key={name}
-                href={modelHref(make, model)}
-                prefetch={false}
-                className="inline-flex min-h-11 items-center underline"
-              >
+              <Link key={name} href={modelHref(make, model)} className="inline-flex min-h-11 items-center underline">
                 {name} ({jobs})
               </Link>
             ))}
@@ -212,7 +201,6 @@ function Latest({ page: { latest }, site }: SubjectPageProps) {
           <li key={id} className="border-b border-rule">
             <Link
               href={`/jobs/${id}`}
-              prefetch={false}
               className="grid min-h-11 items-center gap-x-4 py-1.5 hover:bg-paper-2 sm:grid-cols-[3.5rem_11rem_1fr_7rem]"
             >
               <span className="mono text-sm text-ink-soft">{number}</span>

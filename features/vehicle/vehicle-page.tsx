@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { USE_WORDS } from "@/core/known-failures";
 import { vehicleName } from "@/core/vehicle";
 import { dateText, minutesText, odometerText } from "@/features/shared/format";
@@ -8,6 +7,7 @@ import type { Site } from "@/server/db/sites";
 import type { VehicleHistory } from "@/server/views/vehicle-history";
 import { Empty, Section } from "@/ui/section";
 import { CorrectVehicle } from "./correct-vehicle";
+import { Link } from "@/ui/link";
 
 interface VehiclePageProps {
   readonly history: VehicleHistory;
@@ -33,19 +33,11 @@ export function VehiclePage({ history: { vehicle, jobs, parts }, site, models }:
       <div>
         <h1 className="text-xl">{vehicleName(vehicle)}</h1>
         <p className="flex flex-wrap gap-x-5">
-          <Link
-            href={modelHref(vehicle.make, vehicle.model)}
-            className="inline-flex min-h-11 items-center underline"
-            prefetch={false}
-          >
+          <Link href={modelHref(vehicle.make, vehicle.model)} className="inline-flex min-h-11 items-center underline">
             What {vehicle.make} {vehicle.model} is known for
           </Link>
           {vehicle.engine && (
-            <Link
-              href={engineHref(vehicle.engine)}
-              className="inline-flex min-h-11 items-center underline"
-              prefetch={false}
-            >
+            <Link href={engineHref(vehicle.engine)} className="inline-flex min-h-11 items-center underline">
               Engine {vehicle.engine}
             </Link>
           )}
@@ -62,7 +54,6 @@ export function VehiclePage({ history: { vehicle, jobs, parts }, site, models }:
             <li key={job.id} className="border-b border-rule">
               <Link
                 href={`/jobs/${job.id}`}
-                prefetch={false}
                 className="grid gap-x-5 gap-y-0.5 py-2.5 hover:bg-paper-2 md:grid-cols-[3.5rem_7rem_7.5rem_1fr_6rem]"
               >
                 <span className="mono text-sm text-ink-soft">{job.number}</span>

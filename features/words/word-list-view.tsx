@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { AddWord } from "@/features/shared/add-word";
 import type { WordKind } from "@/server/db/words";
@@ -11,6 +10,7 @@ import { useNotify } from "@/ui/notices";
 import type { TableColumn } from "@/ui/table/column";
 import { DataTable, ROW_BUTTON } from "@/ui/table/data-table";
 import { WordDialog } from "./word-dialog";
+import { Link } from "@/ui/link";
 
 export const KIND_WORDS: Record<WordKind, string> = {
   symptom: "Symptoms",
@@ -41,7 +41,6 @@ export function WordListView({ list, mayExtend, mayEdit }: WordListViewProps) {
           <Link
             key={each}
             href={`/words?kind=${each}`}
-            prefetch={false}
             aria-current={each === kind ? "page" : undefined}
             className={classNames(
               "inline-flex min-h-11 items-center border-b-4 px-2",

@@ -4,11 +4,11 @@ import { TZDate } from "@date-fns/tz";
 import { subDays } from "date-fns";
 import { v7 as newId } from "uuid";
 import type { CommandId, PersonId, SiteId } from "@/core/ids";
-import { insertWork, latestBackup, letWait } from "@/server/db/long-work";
+import { latestBackup } from "@/server/db/long-work";
 import { inTransaction, pool, type Db } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
 import { log } from "@/server/log";
-import { enqueue } from "@/server/queue/boss";
+import { queueWork } from "@/server/queue/queue-work";
 import { backupSettings } from "./settings";
 
 interface AskedFor {
@@ -21,13 +21,8 @@ interface AskedFor {
 }
 
 /** Puts a backup into the queue. @returns the work's id */
-export async function queueBackup(db: Db, asked: AskedFor): Promise<string> {
-  const id = newId();
-  await insertWork(db, { id, kind: "backup", ...asked, input: {} });
-  await letWait(db, id);
-  await enqueue(db, id);
-  return id;
-}
+export const queueBackup = (db: Db, asked: AskedFor): Promise<string> =>
+  queueWork(db, { kind: "backup", ...asked, input: {} });
 
 /** When the latest backup was due by the clock of the shop. */
 export function lastDue(now: Date, hour: number, timeZone: string): Date {

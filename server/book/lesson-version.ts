@@ -4,13 +4,15 @@ import { hasClosedJobs } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 
 /** Another number whenever the same job teaches something else than before (`lessonOf`, `rungOfJob`). */
-export const LESSON_VERSION = 4;
+const LESSON_VERSION = 4;
 
-/** Whether jobs are on record that were counted by the rules of an older version. */
+/** Whether the jobs on record, if there are any, were counted by the rules of an older version. */
 export async function isTaughtByOlderRules(): Promise<boolean> {
-  if ((await readLessonVersion(pool())) >= LESSON_VERSION) return false;
-  if (await hasClosedJobs(pool())) return true;
-  // Where nothing was taught, there is nothing to count anew.
-  await writeLessonVersion(pool(), LESSON_VERSION);
-  return false;
+  return (await readLessonVersion(pool())) < LESSON_VERSION;
 }
+
+/** Whether there is anything to be counted by these rules. */
+export const isAnythingTaught = (): Promise<boolean> => hasClosedJobs(pool());
+
+/** From now on everything is counted by these rules. */
+export const noteTheseRules = (): Promise<void> => writeLessonVersion(pool(), LESSON_VERSION);

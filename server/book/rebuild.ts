@@ -19,8 +19,6 @@ import type { TellCounted } from "./recount";
 
 /** Jobs whose facts are read, or whose marks are written, at once. */
 const AT_ONCE = 100;
-/** More counters than these are added a thousand at a time. */
-const MOST_AT_ONCE = 5000;
 
 /**
  * Adds up every closed job again and mends what stands beside it: counters, what jobs are found by, what vehicles say of known failures. Nobody waits
@@ -35,7 +33,7 @@ export async function rebuildCounters(tell: TellCounted = async () => {}): Promi
     const marks = await miscountedMarks(db);
     const others = await othersAhead(db);
     // The next rebuild begins when this one has written what it found.
-    await writeSum(sum);
+    await inTransaction((own) => sum.writeInTurn(own));
     await inTransaction((own) => addToFeatureJobs(own, marks));
     await inBatches(wrong, mendMarks);
     if (others) await inTransaction((own) => writeOthers(own, others));
@@ -77,10 +75,6 @@ async function addUp(db: Db, ids: readonly JobId[], tell: (done: number) => Prom
 
 const marksOfAll = (facts: Awaited<ReturnType<typeof readFactsOf>>): MarkedJob[] =>
   [...facts].map(([id, each]) => ({ id, marks: each.closed ? marksOf(each) : [] }));
-
-async function writeSum(sum: LessonSum): Promise<void> {
-  await inTransaction((db) => (sum.size > MOST_AT_ONCE ? sum.letWait(db) : sum.write(db)));
-}
 
 async function inBatches(
   ids: readonly JobId[],

@@ -82,9 +82,6 @@ function partsOf(jobs: readonly JobId[]): readonly Part[] {
   }));
 }
 
-/** More counters than these are not written while others wait: they are added a thousand at a time afterwards. */
-const MOST_AT_ONCE = 5000;
-
 /**
  * Makes a change that alters what jobs teach, and counts those jobs again. Whoever closes a job meanwhile waits: for little where it was worked out
  * ahead and few jobs moved since.
@@ -106,7 +103,6 @@ export async function recount(db: Db, of: Recount, ahead: WorkedOut | null = nul
   for (const { difference } of [...still, ...parts]) all.addAll(difference);
   all.sum.dropUnmoved();
   await moveJobMarks(db, all.marks);
-  if (all.sum.size > MOST_AT_ONCE) await all.sum.letWait(db);
-  else await all.sum.write(db);
+  await all.sum.writeInTurn(db);
   return { jobs: [...still, ...parts].reduce((sum, { jobs }) => sum + jobs.length, 0) };
 }

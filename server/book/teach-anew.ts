@@ -3,21 +3,19 @@ import { cameBack, rungOfJob } from "@/core/job";
 import { readFactsOf } from "@/server/db/facts";
 import { closedJobIds } from "@/server/db/job-lists";
 import { setJobStanding } from "@/server/db/jobs";
-import { writeLessonVersion } from "@/server/db/book-version";
 import { inTransaction, pool } from "@/server/db/pool";
-import { isTaughtByOlderRules, LESSON_VERSION } from "./lesson-version";
+import { noteTheseRules } from "./lesson-version";
 import { rebuildCounters } from "./rebuild";
 
 /** Jobs whose facts are read at once. */
 const BATCH = 500;
 
 /**
- * Where the jobs on record were counted by the rules of an older version: works out anew how far each is proved, and adds all of them up again.
+ * For jobs on record that were counted by the rules of an older version: works out anew how far each is proved, and adds all of them up again.
  * What was interrupted begins anew with the next start.
- * @returns how many jobs were counted; null where nothing was to be done
+ * @returns how many jobs were counted
  */
-export async function teachAnew(): Promise<number | null> {
-  if (!(await isTaughtByOlderRules())) return null;
+export async function teachAnew(): Promise<number> {
   const ids = await closedJobIds(pool());
   for (let from = 0; from < ids.length; from += BATCH)
     await inTransaction(async (db) => {
@@ -26,6 +24,6 @@ export async function teachAnew(): Promise<number | null> {
         await setJobStanding(db, id, { rung: rungOfJob(facts), cameBack: cameBack(facts) });
     });
   const counted = await rebuildCounters();
-  await writeLessonVersion(pool(), LESSON_VERSION);
+  await noteTheseRules();
   return counted;
 }

@@ -1,20 +1,21 @@
 import "server-only";
-import { v7 as newId } from "uuid";
+import { subHours } from "date-fns";
 import type { CommandId, SiteId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
 import { countJobs } from "@/server/db/casebook";
-import { dropFile, findWork, insertWork, letWait, readPiece, type WorkRow } from "@/server/db/long-work";
+import { dropFile, findWork, hasFile, type WorkRow } from "@/server/db/long-work";
 import { pool, type Db } from "@/server/db/pool";
 import { askedBy } from "@/server/queue/asked-by";
-import { enqueue } from "@/server/queue/boss";
 import { keepFile } from "@/server/queue/file";
+import { queueWork } from "@/server/queue/queue-work";
 import type { TellProgress, WorkResult } from "@/server/queue/work";
 import { exportCasebook } from "./export";
 
 /** A casebook of more jobs is made by whoever does long work, and fetched when it is there; a smaller one is sent as it is made. */
 export const SENT_AT_ONCE = 2000;
-/** So long a file that was made can be fetched. */
-export const FILE_KEPT_HOURS = 24;
+/** So long a file that was made can be fetched; it goes an hour later, when whoever began to fetch it has it. */
+const FETCHED_HOURS = 24;
+export const FILE_KEPT_HOURS = FETCHED_HOURS + 1;
 
 interface Asked {
   readonly commandId: CommandId;
@@ -30,14 +31,10 @@ export interface CasebookMade {
 }
 
 /** Puts the making of a casebook's file into the queue. @returns the work's id */
-export async function queueExport(db: Db, { commandId, actor, anonymous, now }: Asked): Promise<string> {
-  const id = newId();
+export function queueExport(db: Db, { commandId, actor, anonymous, now }: Asked): Promise<string> {
   const { siteId, personId, tokenId } = actor;
   const input = { anonymous, file: casebookName({ now, anonymous }) };
-  await insertWork(db, { id, kind: "export-casebook", commandId, siteId, personId, tokenId, askedAt: now, input });
-  await letWait(db, id);
-  await enqueue(db, id);
-  return id;
+  return queueWork(db, { kind: "export-casebook", commandId, siteId, personId, tokenId, askedAt: now, input });
 }
 
 /** Makes the file of a casebook, to be fetched for a day. */
@@ -60,10 +57,11 @@ export const casebookName = ({ now, anonymous }: { readonly now: Date; readonly 
   `casebook-${anonymous ? "for-another-shop-" : ""}${now.toISOString().slice(0, 10)}.json`;
 
 /** What a site's file that was made is called; null where there is no such file, or none any more. */
-export async function nameOfExport(siteId: SiteId, id: string): Promise<string | null> {
+export async function nameOfExport(siteId: SiteId, id: string, now: Date): Promise<string | null> {
   const work = await findWork(pool(), id);
   if (work?.kind !== "export-casebook" || work.siteId !== siteId || work.state !== "done") return null;
-  return (await readPiece(pool(), id, 0)) && String(work.input.file);
+  if (!work.endedAt || work.endedAt < subHours(now, FETCHED_HOURS)) return null;
+  return (await hasFile(pool(), id)) ? String(work.input.file) : null;
 }
 
 async function* encoded(pieces: AsyncIterable<string>): AsyncGenerator<Uint8Array> {

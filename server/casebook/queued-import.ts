@@ -2,12 +2,12 @@ import "server-only";
 import { v7 as newId } from "uuid";
 import type { CommandId } from "@/core/ids";
 import type { Actor } from "@/server/auth/session";
-import { deleteWork, insertWork, letWait, type WorkRow } from "@/server/db/long-work";
+import { deleteWork, insertWork, type WorkRow } from "@/server/db/long-work";
 import { inTransaction, pool } from "@/server/db/pool";
 import type { ComesFrom } from "@/server/other-shops/take-in";
 import { askedBy } from "@/server/queue/asked-by";
-import { enqueue } from "@/server/queue/boss";
 import { fileOf, keepFile } from "@/server/queue/file";
+import { beginToWait } from "@/server/queue/queue-work";
 import type { TellProgress, WorkResult } from "@/server/queue/work";
 import { runImport } from "./run-import";
 import { spoolCasebook } from "./spool";
@@ -48,10 +48,7 @@ export async function queueImport({ commandId, actor, from, file, now, body }: S
       await deleteWork(pool(), id);
       return null;
     }
-    await inTransaction(async (db) => {
-      await letWait(db, id);
-      await enqueue(db, id);
-    });
+    await inTransaction((db) => beginToWait(db, id));
     return id;
   } catch (error) {
     await deleteWork(pool(), id).catch(() => {});

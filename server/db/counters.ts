@@ -7,6 +7,9 @@ import { addWaitingOf, letSumsWait, readWaiting } from "./counters-waiting";
 import type { Db } from "./pool";
 import { execute } from "./rows";
 
+/** More counters than these are not written while others wait for it. */
+const MOST_AT_ONCE = 5000;
+
 /** Lessons added up before they are written: many jobs touch the same counters, and one write of each is enough. */
 export class LessonSum {
   #sums = newSums();
@@ -58,6 +61,12 @@ export class LessonSum {
         key.slice(1).join(BETWEEN),
         add.map((value) => -value),
       );
+  }
+
+  /** Adds it at once where it is little; else it waits, and is added a thousand counters at a time. */
+  async writeInTurn(db: Db): Promise<void> {
+    if (this.size > MOST_AT_ONCE) await this.letWait(db);
+    else await this.write(db);
   }
 
   /** Lets it wait in the database until it is added (`addWaiting`): nobody waits for the counters of an import. */

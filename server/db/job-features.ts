@@ -130,9 +130,14 @@ export async function moveJobMarks(db: Db, moved: readonly MarksMoved[]): Promis
     columnsOf(gone),
   );
   await insertMarks(db, come);
+  await countMovedMarks(db, columnsOf(gone)[1], columnsOf(come)[1]);
+}
+
+/** Counts marks that stand on other jobs than before; there are as many jobs as before. */
+export async function countMovedMarks(db: Db, gone: readonly Mark[], come: readonly Mark[]): Promise<void> {
   const counts = new Map<string, number>();
-  for (const mark of columnsOf(gone)[1]) counts.set(mark, (counts.get(mark) ?? 0) - 1);
-  for (const mark of columnsOf(come)[1]) counts.set(mark, (counts.get(mark) ?? 0) + 1);
+  for (const mark of gone) counts.set(mark, (counts.get(mark) ?? 0) - 1);
+  for (const mark of come) counts.set(mark, (counts.get(mark) ?? 0) + 1);
   await addToFeatureJobs(db, counts);
 }
 

@@ -41,7 +41,11 @@ const WORK = `select w.id, w.kind, w.command_id as "commandId", w.site_id as "si
      from long_work w
      left join person p on p.id = w.person_id`;
 
-type NewWork = Pick<WorkRow, "id" | "kind" | "commandId" | "siteId" | "personId" | "tokenId" | "askedAt" | "input">;
+/** Long work as it is asked for. */
+export type NewWork = Pick<
+  WorkRow,
+  "id" | "kind" | "commandId" | "siteId" | "personId" | "tokenId" | "askedAt" | "input"
+>;
 
 /** Long work that somebody asks for, and whose file, if it has one, comes in now. */
 export async function insertWork(db: Db, work: NewWork): Promise<void> {
@@ -61,6 +65,11 @@ export async function deleteWork(db: Db, id: string): Promise<void> {
 
 export async function insertPiece(db: Db, id: string, seq: number, body: Buffer): Promise<void> {
   await execute(db, "insert into long_work_piece (work_id, seq, body) values ($1, $2, $3)", [id, seq, body]);
+}
+
+/** Whether a file of it is here. */
+export async function hasFile(db: Db, id: string): Promise<boolean> {
+  return (await maybeOne(db, "select from long_work_piece where work_id = $1 limit 1", [id])) !== null;
 }
 
 /** One piece of its file; null behind the last. */

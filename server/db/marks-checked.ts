@@ -1,7 +1,7 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Mark } from "@/core/lesson";
-import { addToFeatureJobs, EVERY_JOB, writeJobMarks, type MarkedJob } from "./job-features";
+import { countMovedMarks, EVERY_JOB, writeJobMarks, type MarkedJob } from "./job-features";
 import type { Db } from "./pool";
 import { many } from "./rows";
 
@@ -65,8 +65,9 @@ export async function markAnew(db: Db, jobs: readonly MarkedJob[]): Promise<void
   );
   await many(db, "delete from job_word where job_id = any($1)", [ids]);
   await writeJobMarks(db, jobs);
-  const counts = new Map<string, number>();
-  for (const { mark } of gone) counts.set(mark, (counts.get(mark) ?? 0) - 1);
-  for (const { marks } of jobs) for (const mark of marks) counts.set(mark, (counts.get(mark) ?? 0) + 1);
-  await addToFeatureJobs(db, counts);
+  await countMovedMarks(
+    db,
+    gone.map(({ mark }) => mark),
+    jobs.flatMap(({ marks }) => marks),
+  );
 }

@@ -1,15 +1,14 @@
 import "server-only";
 import { isDeepStrictEqual } from "node:util";
-import { v7 as newId } from "uuid";
 import type { Actor } from "@/server/auth/session";
 import type { AnyCommand } from "@/server/commands/command";
 import { findCommandByName } from "@/server/commands/registry";
 import { runCommand, type CommandRequest } from "@/server/commands/run";
-import { insertWork, isAnybodyThere, letWait, workOfCommand, type WorkRow } from "@/server/db/long-work";
+import { isAnybodyThere, workOfCommand, type WorkRow } from "@/server/db/long-work";
 import { inTransaction, pool } from "@/server/db/pool";
 import { validate } from "@/server/input";
 import { askedBy } from "./asked-by";
-import { enqueue } from "./boss";
+import { queueWork } from "./queue-work";
 import type { TellProgress, WorkResult } from "./work";
 
 type Sent = CommandRequest & { readonly actor: Actor };
@@ -31,13 +30,8 @@ export async function queueIfLong(
   const before = await workOfCommand(pool(), siteId, commandId);
   // Sent again while it waits, or is under way.
   if (before && !before.endedAt && isDeepStrictEqual(before.input, asked)) return before.id;
-  const id = newId();
-  await inTransaction(async (db) => {
-    await insertWork(db, { id, kind: "command", commandId, siteId, personId, tokenId, askedAt: now, input: asked });
-    await letWait(db, id);
-    await enqueue(db, id);
-  });
-  return id;
+  const work = { kind: "command", commandId, siteId, personId, tokenId, askedAt: now, input: asked } as const;
+  return inTransaction((db) => queueWork(db, work));
 }
 
 /** Does a command that waited in the queue. */

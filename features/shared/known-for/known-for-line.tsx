@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import type { ReactNode } from "react";
 import { minutesText } from "@/features/shared/format";
 import type { KnownForLine } from "@/server/views/known-for";
 import { BULLETIN_WORDS, DUE_WORDS, GRADE_WORDS } from "./words";
+import { Link } from "@/ui/link";
 
 interface KnownForLineProps {
   readonly each: KnownForLine;
@@ -16,7 +16,7 @@ export function KnownForItem({ each, children }: KnownForLineProps) {
   const { key, title, grade, due, check, mark, prevention } = each;
   return (
     <li className="border-b border-rule py-1.5">
-      <Link href={`/known-failures/${key}`} prefetch={false} className="font-medium hover:underline">
+      <Link href={`/known-failures/${key}`} className="font-medium hover:underline">
         {title}
       </Link>
       <span className="block text-sm">

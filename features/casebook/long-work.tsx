@@ -1,17 +1,32 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useState } from "react";
+import { createContext, use, useCallback, useEffect, useState, type ReactNode } from "react";
 import type { WorkAnswer } from "@/server/api/long-work";
 
 const ASK_EVERY_MS = 600;
 
+/** The work, and how to say that more of it was asked for. */
+type Followed = readonly [works: readonly WorkAnswer[], follow: () => void];
+
+const FollowedWork = createContext<Followed | null>(null);
+
 /**
- * Long work of the shop, followed for as long as any of it is under way.
+ * Follows the shop's long work for all that is in it, for as long as any of it is under way.
  * @param first as the page was drawn
- * @returns the work, and how to say that more of it was asked for
  */
-export function useLongWork(first: readonly WorkAnswer[]): readonly [readonly WorkAnswer[], () => void] {
+export function LongWork({ first, children }: { readonly first: readonly WorkAnswer[]; readonly children: ReactNode }) {
+  return <FollowedWork value={useFollowed(first)}>{children}</FollowedWork>;
+}
+
+/** Long work of the shop, as it is followed around here. */
+export function useLongWork(): Followed {
+  const followed = use(FollowedWork);
+  if (!followed) throw new Error("useLongWork: no LongWork around it");
+  return followed;
+}
+
+function useFollowed(first: readonly WorkAnswer[]): Followed {
   const router = useRouter();
   const [works, setWorks] = useState(first);
   const [asked, setAsked] = useState(0);
