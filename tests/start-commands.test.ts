@@ -102,10 +102,10 @@ const isAlive = (pid: number): boolean => pid > 0 && processStart(pid) !== null;
 
 const PATIENCE_MS = 30_000;
 
-async function until(holds: () => Promise<boolean>): Promise<void> {
+async function until(holds: () => Promise<boolean>, askedEveryMs = 250): Promise<void> {
   for (const end = Date.now() + PATIENCE_MS; !(await holds());) {
     if (Date.now() > end) throw new Error("it did not come about in half a minute");
-    await new Promise((done) => setTimeout(done, 250));
+    await new Promise((done) => setTimeout(done, askedEveryMs));
   }
 }
 
@@ -204,8 +204,10 @@ describe("npm start", () => {
     expect((await second.ended).code).toBe(0);
   });
 
-  test("what is killed comes back by itself, and what was acknowledged is there: the application, then the database", async () => {
+  test("what is killed comes back by itself, and what was acknowledged is there: the application, before it answers and after, then the database", async () => {
     const { child, ended } = start(dataDir, port);
+    await until(async () => applicationOf(child.pid ?? 0) > 0, 20);
+    process.kill(served(child), "SIGKILL");
     await waitUntilHealthy(origin());
     const lead = await Client.signedIn(origin(), "Lead", PASSPHRASE);
     const open = async (complaint: string) =>
@@ -231,7 +233,7 @@ describe("npm start", () => {
     child.kill("SIGTERM");
     const { code, output } = await ended;
     expect(code).toBe(0);
-    expect(output).toMatch(/The application ended \(SIGKILL\); it is started again\..*The database is back\./s);
+    expect(output).toMatch(/(The application ended \(SIGKILL\); it is started again\..*){2}The database is back\./s);
   });
 
   test("on a data directory that is served says so and ends, whatever its port, and the first goes on", async () => {

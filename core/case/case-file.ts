@@ -28,7 +28,12 @@ export interface RepairTried {
   readonly failure: string | null;
   readonly result: "no-change" | "partly" | "fixed";
   readonly place?: string | null;
+  /** It brought the vehicle home and is no repair: what ails the part is still there, hidden while it holds. */
+  readonly getHome?: boolean;
 }
+
+/** What was done to cure it: no measure that only brings the vehicle home. */
+export const isRepair = ({ getHome }: RepairTried): boolean => !getHome;
 
 /** Everything that is known of a job at one moment: the question that advice answers. */
 export interface CaseFile {

@@ -4,7 +4,7 @@ export { COMEBACK_WORDS } from "./opened";
 export { obstacleText } from "./obstacle-words";
 export { FINDING_WORDS, MISSING_WORDS } from "./finding";
 export { counted, recordOf, type TrailEntry, type WrittenEntry } from "./fold";
-export { COMPANION_WORDS, companionText, HOW_WORDS, PART_RESULT_WORDS, PART_SOURCE_WORDS, type PartBody } from "./part";
+export { COMPANION_WORDS, companionText, HOW_WORDS, partResultText, PART_SOURCE_WORDS, type PartBody } from "./part";
 export { partMakersIn } from "./part-makers";
 export { LEVELS, PROOF_WORDS, type Levels } from "./proof";
 export type { Fact, JobRecord, PartFact, TestFact } from "./record";

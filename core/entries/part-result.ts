@@ -1,7 +1,7 @@
 import { lowerFirst } from "@/core/words";
 import type { PartResult } from "@/core/job";
 import { NO_WORK } from "@/core/repair";
-import { curedText, PART_RESULT_WORDS } from "./part";
+import { curedText, partResultText } from "./part";
 import { shorten } from "./wording";
 import type { EntryRule } from "./rule";
 
@@ -13,6 +13,8 @@ export interface PartResultBody {
   readonly result: PartResult;
   /** The symptoms that are gone with it; left out or null where nobody parted them. */
   readonly cures?: readonly string[] | null;
+  /** The part only brings the vehicle home. */
+  readonly getHome?: boolean;
 }
 
 export const partResult: EntryRule<PartResultBody> = {
@@ -26,7 +28,7 @@ export const partResult: EntryRule<PartResultBody> = {
       return { ...part, result, resultSeq: position, work };
     }),
   }),
-  line: (labels, { component, result, cures = null }) =>
-    `${labels.component(component)}: ${PART_RESULT_WORDS[result]}${curedText(labels, cures && { ...NO_WORK, cures })}`,
+  line: (labels, { component, result, getHome, cures = null }) =>
+    `${labels.component(component)}: ${partResultText({ result, getHome })}${curedText(labels, cures && { ...NO_WORK, cures })}`,
   short: (labels, { component }) => shorten(`${lowerFirst(labels.component(component))} tried`),
 };

@@ -53,11 +53,30 @@ export const PART_SOURCE_WORDS: Record<PartSource, string> = {
   repaired: "the old one, repaired or cleaned",
 };
 
-export const PART_RESULT_WORDS: Record<PartResult, string> = {
+const REPAIR_RESULT_WORDS: Record<PartResult, string> = {
   fixed: "cured it",
   partly: "it was bad, more is wrong",
   "no-change": "no change",
 };
+
+/** Of what only brings the vehicle home: nothing is cured by it. */
+const GET_HOME_RESULT_WORDS: Record<PartResult, string> = {
+  fixed: "the fault is gone while it holds",
+  partly: "it helps, the fault is not all gone",
+  "no-change": "no change",
+};
+
+/** What came of a repair, or of what only brings the vehicle home: "cured it". */
+export function partResultText({
+  result,
+  getHome = false,
+}: {
+  result: PartResult | null;
+  getHome?: boolean | undefined;
+}): string {
+  if (result === null) return "not tried yet";
+  return (getHome ? GET_HOME_RESULT_WORDS : REPAIR_RESULT_WORDS)[result];
+}
 
 function factOf({ position, minutes, body }: HeldEntry<PartBody>): PartFact {
   const { component, failure, place = null, partNumber, source, cost, result, getHome = false, work = null } = body;
@@ -66,11 +85,10 @@ function factOf({ position, minutes, body }: HeldEntry<PartBody>): PartFact {
 }
 
 function partText(labels: Labels, body: PartBody): string {
-  const { component, place, partNumber, maker, result, work } = body;
+  const { component, place, partNumber, maker, work } = body;
   const named = [maker, partNumber].filter(Boolean).join(" ");
   const number = named ? ` (${named})` : "";
-  const told = result ? PART_RESULT_WORDS[result] : "not tried yet";
-  return `${labels.component(component)} ${doneWords(body)}${at(place)}${number}: ${told}${curedText(labels, work)}`;
+  return `${labels.component(component)} ${doneWords(body)}${at(place)}${number}: ${partResultText(body)}${curedText(labels, work)}`;
 }
 
 function doneWords({ getHome, source, work }: PartBody): string {

@@ -33,7 +33,13 @@ export type EvidenceSource =
       readonly seen: number;
       readonly of: number;
     }
-  | { readonly kind: "tried"; readonly component: string; readonly result: RepairTried["result"] }
+  | {
+      readonly kind: "tried";
+      readonly component: string;
+      readonly result: RepairTried["result"];
+      /** It was no repair, and only brought the vehicle home. */
+      readonly getHome?: boolean;
+    }
   /** A technician suspects it, or measured at the part itself. */
   | { readonly kind: "named"; readonly how: "named" | "proved" };
 

@@ -11,6 +11,11 @@ import { spreadOverWhere, type Placed } from "./where";
  * another cause.
  */
 const REPAIR_RATIO: Record<RepairTried["result"], number> = { "no-change": 0.01, partly: 0.05, fixed: 1 / 0.03 };
+/**
+ * The same of what only brings the vehicle home, by going past the part or holding it together: made worse than a repair and less sure to reach
+ * what ails the part, so that no change says less; help in part is help, for nothing was put right yet.
+ */
+const GET_HOME_RATIO: Record<RepairTried["result"], number> = { "no-change": 0.2, partly: 10, fixed: 1 / 0.03 };
 /** A whole part that was changed in vain was hardly bad in a way that nobody knows. */
 const PART_CHANGED_RATIO: Record<RepairTried["result"], number> = { "no-change": 0.1, partly: 0.1, fixed: 10 };
 /** However often a proof was recorded with something else: what was measured at the part itself says so much at least. */
@@ -113,13 +118,14 @@ function speakOfPart(places: Places, weights: Float64Array, component: string, n
 
 /** A repair without effect closes its road. */
 function repairEvidence(book: Book, tried: RepairTried, nth: number): Evidence {
-  const { causes } = book;
-  const speaks = causes.map((cause) => covers(tried, cause));
-  const source = { kind: "tried", component: tried.component, result: tried.result } as const;
+  const { component, failure, result, getHome = false } = tried;
+  const speaks = book.causes.map((cause) => covers(tried, cause));
+  const source = { kind: "tried", component, result, getHome } as const;
   const weights = new Float64Array(placesOf(book).size);
-  for (const [at, own] of speaks.entries()) if (own) weights[at] = Math.log(REPAIR_RATIO[tried.result]);
-  if (tried.failure === null)
-    speakOfPart(placesOf(book), weights, tried.component, Math.log(PART_CHANGED_RATIO[tried.result]));
+  const nats = Math.log((getHome ? GET_HOME_RATIO : REPAIR_RATIO)[result]);
+  for (const [at, own] of speaks.entries()) if (own) weights[at] = nats;
+  if (failure === null)
+    speakOfPart(placesOf(book), weights, component, getHome ? nats : Math.log(PART_CHANGED_RATIO[result]));
   return {
     weights,
     rates: null,

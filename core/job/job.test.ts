@@ -94,6 +94,13 @@ describe("a comeback", () => {
     expect(deadEndMinutes(job)).toBe(30);
   });
 
+  test("was to be expected of what only brought the vehicle home: that says what it said, and is no part in vain", () => {
+    const home = { ...job, parts: [{ ...part(2, "pump/worn", "fixed"), getHome: true }], returned: true };
+    expect(caseOf(home).repairsTried).toEqual([{ ...cause("pump/worn"), place: null, result: "fixed", getHome: true }]);
+    expect(deadEndMinutes(home)).toBe(0);
+    expect(lessonOf({ ...home, symptoms: [{ key: "whine", conditions: [] }] }).trials).toEqual([]);
+  });
+
   test("takes the cause out of the book, and leaves the dead end in it", () => {
     const lesson = lessonOf({ ...job, symptoms: [{ key: "whine", conditions: [] }] });
     expect([lesson.causes, lesson.features, lesson.outcomes]).toEqual([[], [], []]);

@@ -178,8 +178,8 @@ export interface JobFacts {
 export function caseOf(job: JobFacts): CaseFile {
   const access = job.tests.flatMap((test) => (test.access ? [test.access] : []));
   const tried = partsAsTheyStand(job).filter(({ result }) => result !== null);
-  const repairsTried = tried.flatMap(({ component, failure, result, place = null }) =>
-    result ? [{ component, failure, result, place }] : [],
+  const repairsTried = tried.flatMap(({ component, failure, result, place = null, getHome = false }) =>
+    result ? [{ component, failure, result, place, ...(getHome && { getHome }) }] : [],
   );
   const { vehicle, odometerKm, symptoms, codes, modulesScanned, priorWork, symptomSystems, named = [] } = job;
   // A test speaks of the vehicle as it was: after so many of the repairs.
@@ -212,13 +212,16 @@ export function modulesSilentIn({ silences = [], scans = [], parts }: JobFacts):
   return [...new Set(real.flatMap(({ module }) => module ?? []))];
 }
 
-/** The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. */
+/**
+ * The parts with what is believed of them now: one that was said to have cured it did not, where the fault came back since. What only brought
+ * the vehicle home was not to last, and says what it said.
+ */
 export function partsAsTheyStand(job: JobFacts): readonly PartFitted[] {
   const comebacks = job.proof.filter(({ result }) => result === "came-back");
   return job.parts.map((part) => {
     const { result, resultSeq } = part;
     const since = job.returned || comebacks.some(({ seq }) => seq > (resultSeq ?? 0));
-    return result === "fixed" && since ? { ...part, result: "no-change" } : part;
+    return result === "fixed" && since && !part.getHome ? { ...part, result: "no-change" } : part;
   });
 }
 

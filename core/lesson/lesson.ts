@@ -9,6 +9,7 @@ import {
   PROVED_RUNG,
   rungOfJob,
   type JobFacts,
+  type PartFitted,
 } from "@/core/job";
 import { proofWeightMilli } from "@/core/proof";
 import { groupsOf, UNSOLVED_JOBS, type GroupKey } from "@/core/vehicle";
@@ -123,14 +124,11 @@ function outcomesOf(job: JobFacts): readonly { readonly procedure: string; reado
 
 const isTelling = (outcome: string) => outcome !== COULD_NOT_TELL && outcome !== NOT_DONE;
 
-/** Whether an entry lies between a cure that did not last and the word that the fault came back. */
+/** Whether an entry lies where the fault was hidden: behind what got the vehicle home, or between a cure that did not last and the word that it came back. */
 function seemedCured({ parts, proof }: JobFacts, seq: number): boolean {
-  return proof.some(
-    ({ result, seq: back }) =>
-      result === "came-back" &&
-      seq < back &&
-      parts.some((part) => part.result === "fixed" && (part.resultSeq ?? part.seq) < seq),
-  );
+  const isSince = (part: PartFitted) => part.result === "fixed" && (part.resultSeq ?? part.seq) < seq;
+  if (parts.some((part) => part.getHome && isSince(part))) return true;
+  return proof.some(({ result, seq: back }) => result === "came-back" && seq < back && parts.some(isSince));
 }
 
 function trialsOf(job: JobFacts): readonly Trial[] {
@@ -152,8 +150,8 @@ function partTrials(job: JobFacts): readonly Subject[] {
   // One whose reason was never found was bad all the same, also where the vehicle came back for that reason.
   const bad = job.finding?.causes.filter(({ reason }) => held || (reason && reason.state !== "found")) ?? [];
   const found = new Set(bad.map(({ component }) => component));
-  return partsAsTheyStand(job).flatMap(({ component, result, minutes, cost }) => {
-    if (result === null) return [];
+  return partsAsTheyStand(job).flatMap(({ component, result, minutes, cost, getHome }) => {
+    if (result === null || getHome) return [];
     const costMinor = Math.round(cost.amount * 100);
     return [
       {

@@ -1,5 +1,5 @@
 import { num } from "@/core/place";
-import type { CaseFile } from "@/core/case";
+import { isRepair, type CaseFile } from "@/core/case";
 import { covers, type Cause, type CauseKey, type KnownCause, type Book } from "@/core/book";
 import type { EvidenceSource } from "@/core/evidence";
 import type { Posterior } from "./posterior";
@@ -45,6 +45,7 @@ interface Closing {
 
 function closing(weight: number, source: EvidenceSource | null): readonly Closing[] {
   if (!source || weight >= 0 || (source.kind !== "test" && source.kind !== "tried")) return [];
+  if (source.kind === "tried" && source.getHome) return [];
   const rulesOut = source.kind === "test" && (source.effect === "clears" || weight <= RULES_OUT_NATS);
   return (source.kind === "tried" && source.result === "no-change") || rulesOut ? [{ source, weight }] : [];
 }
@@ -78,7 +79,8 @@ export function roadsOf(
     .flatMap((cause): readonly RoadNow[] => {
       const probability = posterior.byCause.get(cause.key) ?? 0;
       const through =
-        is(proved, cause) || file.repairsTried.some((tried) => tried.result === "partly" && covers(tried, cause));
+        is(proved, cause) ||
+        file.repairsTried.some((tried) => isRepair(tried) && tried.result === "partly" && covers(tried, cause));
       const by = through ? null : (closed.get(cause.key) ?? null);
       if (probability < WORTH_A_ROAD && !through && !by && !is(named, cause)) return [];
       return [{ cause, state: through ? "through" : by ? "closed" : "open", probability, closedBy: by }];

@@ -1,5 +1,5 @@
 import { int, item, num } from "@/core/place";
-import type { CaseFile, RepairTried } from "@/core/case";
+import { isRepair, type CaseFile, type RepairTried } from "@/core/case";
 import { type Book, placesOf, covers } from "@/core/book";
 import type { Evidence } from "@/core/evidence";
 
@@ -44,13 +44,19 @@ interface Alone {
 export class Couples {
   /** By cause: the first repair tried that covers it; -1 where there is none. */
   private readonly repair: Int32Array;
+  /** By cause: since which of the repairs it cannot show, also where it was only hidden to get home; -1 where there is none. */
+  private readonly gone: Int32Array;
 
   constructor(
     private readonly book: Book,
     private readonly file: CaseFile,
     private readonly told: Alone,
   ) {
-    this.repair = Int32Array.from(book.causes, (cause) => file.repairsTried.findIndex((tried) => covers(tried, cause)));
+    const { repairsTried } = file;
+    const first = (which: (tried: RepairTried) => boolean) =>
+      Int32Array.from(book.causes, (cause) => repairsTried.findIndex((tried) => which(tried) && covers(tried, cause)));
+    this.repair = first(isRepair);
+    this.gone = repairsTried.every(isRepair) ? this.repair : first(() => true);
   }
 
   /** The odds of every hypothesis, couples shared between the two or given to what is left; and the couples of which none was repaired. */
@@ -116,26 +122,30 @@ export class Couples {
     );
   }
 
+  /** Whether a repair is the one that counts for a cause: the first, and the first that was more than a way home. */
+  private speaksOf(repair: number, cause: number): boolean {
+    return repair === this.repair[cause] || repair === this.gone[cause];
+  }
+
   private log(one: number, other: number): number {
     const { priors, evidence, proved } = this.told;
     const [a, b] = [num(priors, one), num(priors, other)];
     let sum =
       proved.has(one) && proved.has(other) ? Math.log(BOTH_PROVED) + Math.max(a, b) : Math.log(TWO_AT_ONCE) + a + b;
-    const [repairOfOne, repairOfOther] = [this.repair[one] ?? -1, this.repair[other] ?? -1];
+    const [goneOne, goneOther] = [this.gone[one] ?? -1, this.gone[other] ?? -1];
     for (const piece of evidence) {
       if (piece.repair !== null) {
         const { result } = item(this.file.repairsTried, piece.repair);
-        const [ofOne, ofOther] = [piece.repair === repairOfOne, piece.repair === repairOfOther];
+        const [ofOne, ofOther] = [this.speaksOf(piece.repair, one), this.speaksOf(piece.repair, other)];
         // The second of the two that is repaired ends it, or should have.
         const last =
-          (ofOne && repairOfOther >= 0 && repairOfOther < repairOfOne) ||
-          (ofOther && repairOfOne >= 0 && repairOfOne < repairOfOther);
+          (ofOne && goneOther >= 0 && goneOther < piece.repair) || (ofOther && goneOne >= 0 && goneOne < piece.repair);
         if (last || (ofOne && ofOther)) sum += num(piece.weights, ofOne ? one : other);
         else if (ofOne || ofOther) sum += Math.log(ONE_OF_TWO[result]);
         continue;
       }
-      const oneIn = repairOfOne < 0 || repairOfOne >= piece.after;
-      const otherIn = repairOfOther < 0 || repairOfOther >= piece.after;
+      const oneIn = goneOne < 0 || goneOne >= piece.after;
+      const otherIn = goneOther < 0 || goneOther >= piece.after;
       if (oneIn && otherIn) sum += togetherWeight(piece, one, other);
       else if (oneIn) sum += rawWeight(piece, one);
       else if (otherIn) sum += rawWeight(piece, other);

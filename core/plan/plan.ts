@@ -1,6 +1,6 @@
 import { item, num } from "@/core/place";
 import { appliesTo, type Procedure, type CauseKey, type KnownCause, type Book, placesOf } from "@/core/book";
-import type { CaseFile } from "@/core/case";
+import { isRepair, type CaseFile } from "@/core/case";
 import { outcomeModels, type OutcomeModel } from "@/core/evidence";
 import type { Couple } from "@/core/odds";
 import { LookAhead, shiftOf, type TestWorth } from "./look-ahead";
@@ -71,7 +71,7 @@ export function planOf(
   models: ReadonlyMap<string, OutcomeModel> = outcomeModels(book),
 ): Plan {
   // What is cured waits for proof, not for another test.
-  if (file.repairsTried.at(-1)?.result === "fixed") return NOTHING;
+  if (file.repairsTried.filter(isRepair).at(-1)?.result === "fixed") return NOTHING;
   const repairs = repairsOf(book, file);
   const procedures = proceduresLeft(book, file, told.odds, models);
   const planned = plannedPlaces(book, told.odds, (at) =>

@@ -1,5 +1,5 @@
 import { type Repair, causeKey, covers, WORKS_AS_DESIGNED, type KnownCause, type Book } from "@/core/book";
-import type { CaseFile } from "@/core/case";
+import { isRepair, type CaseFile } from "@/core/case";
 import { UNPLANNED_REPAIR_MINUTES } from "./outlook";
 
 /** Showing a customer that a thing works as designed, in minutes. */
@@ -25,7 +25,7 @@ export function repairsOf(book: Book, file: CaseFile): readonly (CostedRepair | 
   const repairs = new Map(book.repairs.map((repair) => [causeKey(repair), repair]));
   const access = accessOf(book, file);
   return book.causes.map((cause) => {
-    if (file.repairsTried.some((tried) => covers(tried, cause))) return null;
+    if (file.repairsTried.some((tried) => isRepair(tried) && covers(tried, cause))) return null;
     const repair = repairs.get(cause.key);
     if (!repair) {
       const minutes = cause.failure === WORKS_AS_DESIGNED ? EXPLAIN_MINUTES : UNPLANNED_REPAIR_MINUTES;

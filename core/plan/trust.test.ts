@@ -108,6 +108,57 @@ describe("the order of tests and repairs", () => {
   });
 });
 
+test("what only brings the vehicle home leaves the repair to be done, and speaks for the cause where it helped", () => {
+  fc.assert(
+    fc.property(
+      shops,
+      fc.constantFrom("fixed" as const, "partly" as const, "no-change" as const),
+      fc.constantFrom("worn", null),
+      (book, result, failure) => {
+        const before = { symptoms: told("no-crank"), tests: [done("starter-draw", "high")] };
+        const repairsTried = [{ component: "starter", failure, result, getHome: true }];
+        const file = { ...emptyCase, ...before, repairsTried };
+        const { posterior, closures, plan, suspects } = advise(withSuspectsOf(book, file), file);
+        const [was, now] = [
+          p(book, before, "starter/worn"),
+          posterior.byCause.get(causeKey(cause("starter/worn"))) ?? 0,
+        ];
+        if (result === "no-change") expect(now).toBeLessThan(was);
+        else {
+          expect(now).toBeGreaterThanOrEqual(was - 1e-9);
+          expect(suspects[0]?.cause.key).toBe("starter/worn");
+          expect(plan.actions.flatMap((each) => (each.kind === "repair" ? each.cause.key : []))).toContain(
+            "starter/worn",
+          );
+        }
+        const road = roadsOf(book, file, { posterior, closures, proved: [] }).find(
+          (each) => each.cause.key === "starter/worn",
+        );
+        expect(road?.state ?? "open").toBe("open");
+      },
+    ),
+    { seed: 53, numRuns: 90 },
+  );
+});
+
+test("what was got round and then repaired is judged by its repair", () => {
+  const book = countedBook(BOOK, []);
+  const home = { ...cause("starter/worn"), result: "fixed" as const, getHome: true };
+  const before = { ...emptyCase, symptoms: told("no-crank"), tests: [done("starter-draw", "high")] };
+  const after = (result: "fixed" | "no-change") => ({
+    ...before,
+    repairsTried: [home, { ...cause("starter/worn"), result }],
+  });
+  expect(ask(book, after("fixed")).plan.actions).toEqual([]);
+  const brought = p(book, { ...before, repairsTried: [home] }, "starter/worn");
+  expect(brought).toBeGreaterThan(0.9);
+  expect(p(book, after("no-change"), "starter/worn")).toBeLessThan(brought - 0.3);
+  const offered = ask(book, after("no-change")).plan.actions.flatMap((each) =>
+    each.kind === "repair" ? each.cause.key : [],
+  );
+  expect(offered).not.toContain("starter/worn");
+});
+
 test("two causes that were both measured at their parts are not rivals", () => {
   const pump = procedureWith("pump-flow", { none: "pump/worn proves", fine: "pump/worn clears" });
   const book = countedBook({ ...BOOK, causes: [...NAMES, "pump/worn fuel"], procedures: [...PROCEDURES, pump] }, []);

@@ -40,7 +40,7 @@ export function evidenceName(labels: Labels, source: EvidenceSource): string {
     case "test":
       return source.title;
     case "tried":
-      return `${labels.component(source.component)} fitted`;
+      return `${labels.component(source.component)} ${source.getHome ? "made to get home" : "fitted"}`;
     case "named":
       return source.how === "named" ? "named" : "measured";
     default:
@@ -70,7 +70,7 @@ export function reasonText(labels: Labels, { source, weight }: Reason): string {
     case "test":
       return testText(source, weight);
     case "tried":
-      return TRIED_WORDS[source.result];
+      return (source.getHome ? GOT_HOME_WORDS : TRIED_WORDS)[source.result];
     case "named":
       return source.how === "named" ? "suspected by the technician" : "somebody had a reason to measure there";
     default:
@@ -82,6 +82,12 @@ const TRIED_WORDS = {
   "no-change": "repaired here without effect",
   partly: "repaired here, and something else is wrong as well",
   fixed: "repaired here, and the fault is gone since",
+} as const;
+
+const GOT_HOME_WORDS = {
+  "no-change": "got round it to bring the vehicle home, without effect",
+  partly: "got round it to bring the vehicle home, and it helped; its repair is still to come",
+  fixed: "got round it to bring the vehicle home, and the fault is gone while that holds; its repair is still to come",
 } as const;
 
 function priorText(

@@ -11,21 +11,23 @@ const STOP_LIMIT_MS = 5_000;
 /** An application that gives no answer at all for so long hangs. */
 const ASK_EVERY_MS = 10_000;
 const HANGS_AFTER = 3;
+/** Somebody, or a machine short of memory, may kill it while it starts: more often than this, and it is given up where it never came up. */
+const KILLED_AT_MOST = 5;
 
 /**
- * Serves the built application until a signal. What ends by itself, is killed or hangs is started again; only an application that never came up
- * ends the start command.
+ * Serves the built application until a signal. What ends by itself, is killed or hangs is started again; only an application that never came up,
+ * and ended by itself or was killed time and again before it did, ends the start command.
  * @param {{ host: string, port: number, databaseUrl: string, demo: boolean, dev?: boolean, replaceSignals: () => void,
  *   onStart?: (child: { pid: number, started: string | null }) => void, onOpen?: () => void }} options onOpen is called when it answers for the first time
  */
 export async function serve({ host, port, databaseUrl, demo, dev = false, replaceSignals, onStart, onOpen }) {
   const asked = stopAsked(replaceSignals);
-  for (let [isOpen, pauseMs] = [false, 0]; !asked.isAsked;) {
+  for (let [isOpen, pauseMs, killed] = [false, 0, 0]; !asked.isAsked;) {
     const begun = Date.now();
     const child = startApplication({ host, port, databaseUrl, dev });
     onStart?.(asKnown(child.pid));
     asked.stops(child);
-    const ended = new Promise((done) => child.once("exit", (code, signal) => done(signal ?? `exit code ${code}`)));
+    const ended = new Promise((done) => child.once("exit", (code, signal) => done({ code, signal })));
     const answers = await Promise.race([portAnswers(port, START_LIMIT_MS), ended.then(() => false)]);
     if (answers && !isOpen) {
       announce(host, port, demo);
@@ -33,10 +35,12 @@ export async function serve({ host, port, databaseUrl, demo, dev = false, replac
     }
     isOpen ||= answers;
     const watched = dev ? null : watchForAnswers(host, port, child);
-    const why = await ended;
+    const { code, signal } = await ended;
+    const why = signal ?? `exit code ${code}`;
     clearInterval(watched);
     if (asked.isAsked) return;
-    if (!isOpen || dev) throw new Stop(`The application ended by itself (${why}).`);
+    const isKilled = signal === "SIGKILL" && ++killed <= KILLED_AT_MOST;
+    if ((!isOpen && !isKilled) || dev) throw new Stop(`The application ended by itself (${why}).`);
     pauseMs = pauseBeforeRestart(begun, pauseMs);
     say(`The application ended (${why}); it is started again.`);
     await new Promise((done) => setTimeout(done, pauseMs));

@@ -4,7 +4,7 @@ import { hasClosedJobs } from "@/server/db/jobs";
 import { pool } from "@/server/db/pool";
 
 /** Another number whenever the same job teaches something else than before (`lessonOf`, `rungOfJob`). */
-const LESSON_VERSION = 4;
+const LESSON_VERSION = 5;
 
 /** Whether the jobs on record, if there are any, were counted by the rules of an older version. */
 export async function isTaughtByOlderRules(): Promise<boolean> {

@@ -71,10 +71,10 @@ export const openComeback: Command<ComebackInput, JobAnswer & { readonly number:
 function whatWasTried(before: JobFacts, { number, closedAt }: JobRow, now: Date): readonly EntryBody[] {
   const recency = recencyOf(differenceInDays(now, closedAt ?? now));
   const parts = new Map(partsAsTheyStand(before).map((part) => [part.component, part]));
-  return [...parts.values()].map(({ component, failure, source }) => ({
+  return [...parts.values()].map(({ component, failure, source, getHome }) => ({
     kind: "prior-work" as const,
     component,
-    work: source === "repaired" ? ("repaired" as const) : ("changed" as const),
+    work: getHome ? ("bypassed" as const) : source === "repaired" ? ("repaired" as const) : ("changed" as const),
     who: "us" as const,
     recency,
     note: `job ${number}${reasonNote(before, component, failure)}`,

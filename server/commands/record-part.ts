@@ -112,7 +112,14 @@ export const recordPartResult: Command<PartResultInput, JobAnswer> = {
       const part = facts.parts.find(({ seq }) => seq === partSeq);
       if (!part) return refuseInput("partSeq", "names no part of this job");
       return {
-        body: { kind: "part-result", partSeq, component: part.component, result, cures },
+        body: {
+          kind: "part-result",
+          partSeq,
+          component: part.component,
+          result,
+          cures,
+          getHome: part.getHome === true,
+        },
         minutes: input.minutes,
       };
     }),

@@ -47,6 +47,7 @@ export interface VehiclePartRow {
   readonly partNumber: string | null;
   readonly source: PartSource;
   readonly result: PartResult | null;
+  readonly getHome: boolean;
   readonly odometerKm: number | null;
 }
 
@@ -55,7 +56,7 @@ export async function partsOfVehicle(db: Db, siteId: SiteId, id: VehicleId): Pro
   return many<VehiclePartRow>(
     db,
     `select j.id as "jobId", j.number, e.at, p.name as by, current_component(f.component) as component, f.part_number as "partNumber", f.source, f.result,
-       j.odometer_km as "odometerKm"
+       f.get_home as "getHome", j.odometer_km as "odometerKm"
      from job j
      join job_part f on f.job_id = j.id
      join entry e on e.job_id = f.job_id and e.seq = f.seq

@@ -1,7 +1,7 @@
 import "server-only";
 import type { Labels } from "@/core/words";
 import type { VehicleId } from "@/core/ids";
-import { PART_RESULT_WORDS } from "@/core/entries";
+import { partResultText } from "@/core/entries";
 import { pool } from "@/server/db/pool";
 import type { Site } from "@/server/db/sites";
 import { jobsOfVehicle, partsOfVehicle, type VehicleJobRow, type VehiclePartRow } from "@/server/db/vehicle-history";
@@ -31,7 +31,7 @@ export async function loadVehicleHistory(site: Site, id: VehicleId): Promise<Veh
     parts: parts.map((part) => ({
       ...part,
       name: labels.component(part.component),
-      resultText: part.result ? PART_RESULT_WORDS[part.result] : "not tried yet",
+      resultText: part.getHome ? `to get home: ${partResultText(part)}` : partResultText(part),
     })),
   };
 }

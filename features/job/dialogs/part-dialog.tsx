@@ -1,8 +1,10 @@
 "use client";
 
 import type { Cause } from "@/core/book";
-import { PART_SOURCE_WORDS } from "@/core/entries";
+import { PART_SOURCE_WORDS, partResultText } from "@/core/entries";
+import { PART_RESULTS } from "@/core/job";
 import { NO_WORK, PART_SOURCES, sourceOfOption, type PartSource, type RepairWork } from "@/core/repair";
+import { upperFirst } from "@/core/words";
 import { decimalOf } from "@/features/shared/format";
 import { ChooseOne } from "@/ui/choices";
 import { Field, SelectInput, TextInput } from "@/ui/form";
@@ -18,11 +20,9 @@ import { Cautions, restraintCautions } from "./test/cautions";
 import { CuresField, resultOf } from "./cures-field";
 import { WorkFields, workToSend, type PutIn } from "./work-fields";
 
-export const RESULT_CHOICES = [
-  { value: "fixed", label: "Cured it" },
-  { value: "partly", label: "It was bad, more is wrong" },
-  { value: "no-change", label: "No change" },
-] as const;
+/** What may come of a repair, or of what only brings the vehicle home. */
+export const resultChoices = (getHome: boolean) =>
+  PART_RESULTS.map((result) => ({ value: result, label: upperFirst(partResultText({ result, getHome })) }));
 
 /** A part from there may be of another maker than the vehicle's. */
 const FROM_ANOTHER: ReadonlySet<string> = new Set(["new-other", "used", "rebuilt"] satisfies PartSource[]);
@@ -158,7 +158,7 @@ export function PartDialog({ cause: wanted }: { readonly cause: Cause | null }) 
           label="Result"
           value={result}
           onChange={setResult}
-          choices={[{ value: "later", label: "Not tried yet" }, ...RESULT_CHOICES]}
+          choices={[{ value: "later", label: "Not tried yet" }, ...resultChoices(form.values.getHome)]}
         />
       </div>
       {(result === "fixed" || result === "partly") && (

@@ -6,7 +6,7 @@ import { useJobCommand } from "../use-job-command";
 import { useJobForm } from "../use-job-form";
 import { JobForm } from "./job-form";
 import { MinutesField, minutesOrText } from "./minutes-field";
-import { RESULT_CHOICES } from "./part-dialog";
+import { resultChoices } from "./part-dialog";
 import { CuresField, resultOf } from "./cures-field";
 
 export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
@@ -19,7 +19,9 @@ export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
   const [result, setResult] = form.field("result");
   const [minutes, setMinutes] = form.field("minutes");
   const [cures, setCures] = form.field("cures");
-  const symptoms = useJobPage().sheet.facts.symptoms.length;
+  const { facts } = useJobPage().sheet;
+  const symptoms = facts.symptoms.length;
+  const getHome = facts.parts.find(({ seq }) => seq === partSeq)?.getHome ?? false;
   const isGone = result === "fixed" || result === "partly";
   return (
     <JobForm
@@ -38,7 +40,7 @@ export function PartResultDialog({ partSeq }: { readonly partSeq: number }) {
         })
       }
     >
-      <ChooseOne label="Result" value={result} onChange={setResult} choices={RESULT_CHOICES} stacked />
+      <ChooseOne label="Result" value={result} onChange={setResult} choices={resultChoices(getHome)} stacked />
       {isGone && <CuresField cures={cures} onChange={setCures} />}
       <MinutesField value={minutes} onChange={setMinutes} />
     </JobForm>

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
@@ -39,6 +39,15 @@ export class Shop {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  private get saidFile(): string {
+    return join(this.dataDir, "said.log");
+  }
+
+  /** What its processes said last. */
+  lastSaid(lines = 25): string {
+    return readFileSync(this.saidFile, "utf8").trimEnd().split("\n").slice(-lines).join("\n");
+  }
+
   private get cluster(): Readonly<Record<string, string | number>> {
     return JSON.parse(readFileSync(join(this.dataDir, "cluster.json"), "utf8"));
   }
@@ -52,7 +61,9 @@ export class Shop {
       PORT: String(this.port),
       ...(clockAheadMs && { NODE_OPTIONS: `--import ${clockOff(clockAheadMs)}` }),
     };
-    this.command = spawn(process.execPath, ["scripts/start.mjs"], { env, stdio: "ignore" });
+    const said = openSync(this.saidFile, "a");
+    this.command = spawn(process.execPath, ["scripts/start.mjs"], { env, stdio: ["ignore", said, said] });
+    closeSync(said);
   }
 
   private async setUp(): Promise<void> {
