@@ -3,7 +3,7 @@ import { startCluster } from "./lib/cluster.mjs";
 import { addresses, prepareDatabase } from "./lib/database.mjs";
 import { ensureDebianPackages } from "./lib/debian.mjs";
 import { ensureModules } from "./lib/modules.mjs";
-import { Stop, run } from "./lib/say.mjs";
+import { run } from "./lib/say.mjs";
 import { serve } from "./lib/serve.mjs";
 import { readSettings, requireNode } from "./lib/settings.mjs";
 import { keepLongWorkUp } from "./lib/worker.mjs";
@@ -16,8 +16,8 @@ await run(async () => {
   const cluster = settings.databaseUrl ? null : await startCluster(settings.dataDir);
   try {
     const { databaseUrl, ownerUrl } = addresses(settings, cluster, "dead_ends_demo");
-    const { code } = await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, true);
-    if (code !== 0) throw new Stop("Nothing is served: see the line above.");
+    cluster?.keepUp();
+    await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, true);
     const worker = keepLongWorkUp({ databaseUrl });
     try {
       await serve({ ...settings, databaseUrl, demo: true, dev: true, replaceSignals: () => {} });

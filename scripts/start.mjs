@@ -42,11 +42,10 @@ async function startOn(settings, held) {
   try {
     const name = demo ? "dead_ends_demo" : "dead_ends";
     const { databaseUrl, ownerUrl } = addresses(settings, cluster, name);
-    const prepared = await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, demo);
-    if (prepared.code !== 0) throw new Stop("Nothing is served: see the line above.");
+    cluster?.keepUp();
+    await prepareDatabase({ databaseUrl, ownerUrl, isOurs: cluster !== null }, demo);
     await ensureBuild();
     if (cluster) noteServed(settings.dataDir, name);
-    cluster?.keepUp();
     const standIn = demo && !process.env.VEHICLE_INTERFACE_URL ? await startVehicleInterface() : null;
     if (standIn) process.env.VEHICLE_INTERFACE_URL = standIn.url;
     const noteChild = noteChildren(held, standIn ? { standIn: standIn.known } : {});

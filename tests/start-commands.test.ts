@@ -204,8 +204,10 @@ describe("npm start", () => {
     expect((await second.ended).code).toBe(0);
   });
 
-  test("what is killed comes back by itself, and what was acknowledged is there: the application, before it answers and after, then the database", async () => {
+  test("what is killed comes back by itself, and what was acknowledged is there: application and database, while they start and after", async () => {
     const { child, ended } = start(dataDir, port);
+    await until(async () => isAlive(postmaster()), 20);
+    killTree(postmaster());
     await until(async () => applicationOf(child.pid ?? 0) > 0, 20);
     process.kill(served(child), "SIGKILL");
     await waitUntilHealthy(origin());

@@ -68,7 +68,7 @@ export async function startCluster(dataDir, { durable = true } = {}) {
     clearTimeout(watch.timer);
     await shutDown(state, programs);
   };
-  return { url, applicationUrl, stop, keepUp: () => keepUp(watch, () => bringUp(state, file, programs), state) };
+  return { url, applicationUrl, stop, keepUp: () => keepUp(watch, () => bringUpAgain(state, file, programs), state) };
 }
 
 const newPassword = () => randomBytes(24).toString("base64url");
@@ -166,6 +166,11 @@ function refuseNewer(state, programs, dataDir) {
 
 async function bringUp(state, file, programs) {
   if (!(await postmasterRuns(state, programs)) && !(await portIsFree(state.port))) state.port = await freePort();
+  await bringUpAgain(state, file, programs);
+}
+
+/** On the port that it had: whoever works on it knows no other. */
+async function bringUpAgain(state, file, programs) {
   const safety = state.durable ? "-c fsync=on" : "-c fsync=off -c full_page_writes=off";
   const options = `-p ${state.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${safety}`;
   const log = join(state.pgData, "server.log");

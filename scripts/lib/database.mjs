@@ -2,6 +2,7 @@ import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { finishTypescript } from "./child.mjs";
 import { startCluster } from "./cluster.mjs";
+import { Stop, say } from "./say.mjs";
 import { readSettings } from "./settings.mjs";
 
 const DEFAULT = "dead_ends";
@@ -22,14 +23,28 @@ export function addresses(settings, cluster, name) {
   return { databaseUrl: settings.databaseUrl, ownerUrl: settings.ownerUrl ?? settings.databaseUrl };
 }
 
-/** Brings the database up to date as its owner, and admits the application's user to it. */
-export function prepareDatabase({ databaseUrl, ownerUrl, isOurs }, demo) {
-  return finishTypescript("scripts/prepare-database.ts", demo ? ["--demo"] : [], {
+/** What a program ends with whose database could not answer just then. */
+const TRY_AGAIN = 75;
+const PATIENCE_MS = 60_000;
+
+/**
+ * Brings the database up to date as its owner, and admits the application's user to it. Our own, which may be killed meanwhile and is kept up,
+ * is tried again; another one that cannot be reached is a setting to be looked at.
+ */
+export async function prepareDatabase({ databaseUrl, ownerUrl, isOurs }, demo) {
+  const env = {
     DATABASE_URL: ownerUrl,
     DATABASE_DIRECT_URL: "",
     APPLICATION_DATABASE_URL: databaseUrl,
     APPLICATION_USER_IS_OURS: isOurs ? "1" : "0",
-  });
+  };
+  for (const end = Date.now() + PATIENCE_MS; ;) {
+    const { code } = await finishTypescript("scripts/prepare-database.ts", demo ? ["--demo"] : [], env);
+    if (code === 0) return;
+    if (!isOurs || code !== TRY_AGAIN || Date.now() > end) throw new Stop("Nothing is served: see the line above.");
+    say("It is tried again.");
+    await new Promise((done) => setTimeout(done, 1000));
+  }
 }
 
 /**

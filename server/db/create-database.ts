@@ -16,7 +16,7 @@ export async function createDatabaseIfMissing(url: string): Promise<void> {
   const failure = await tryConnect(url);
   if (failure === null) return;
   if (!isAlone || sqlStateOf(failure) !== DATABASE_DOES_NOT_EXIST)
-    throw new Error(`The database cannot be reached: ${messageOf(failure)}.`);
+    throw new Error(`The database cannot be reached: ${messageOf(failure)}.`, { cause: failure });
   const wanted = new URL(url);
   const name = decodeURIComponent(wanted.pathname.slice(1));
   wanted.pathname = "/postgres";
