@@ -1,4 +1,4 @@
-import { vinCheckDigit, type Vehicle } from "@/core/vehicle";
+import { vinCheckDigit, type FUELS, type GEARBOXES, type Vehicle } from "@/core/vehicle";
 import type { Role } from "@/server/auth/rights";
 import type { Chance } from "./random";
 
@@ -26,7 +26,9 @@ export interface Model {
   readonly make: string;
   readonly model: string;
   readonly engines: readonly string[];
+  readonly fuel: (typeof FUELS)[number];
   readonly transmission: string;
+  readonly gearbox: (typeof GEARBOXES)[number];
   readonly drive: string;
   /** The maker code and vehicle descriptor of its VINs: codes that no maker holds. */
   readonly vinStart: string;
@@ -37,7 +39,9 @@ export const MODELS = {
     make: "Tarrow",
     model: "Packet",
     engines: ["D21K"],
+    fuel: "diesel",
     transmission: "M6-T",
+    gearbox: "manual",
     drive: "front",
     vinStart: "U9TPK21D",
   },
@@ -45,7 +49,9 @@ export const MODELS = {
     make: "Tarrow",
     model: "Letter",
     engines: ["D16F"],
+    fuel: "diesel",
     transmission: "M5-T",
+    gearbox: "manual",
     drive: "front",
     vinStart: "U9TLT16D",
   },
@@ -53,7 +59,9 @@ export const MODELS = {
     make: "Kestrin",
     model: "Ferryman",
     engines: ["D22R"],
+    fuel: "diesel",
     transmission: "M6-K",
+    gearbox: "manual",
     drive: "rear",
     vinStart: "U9KFM22D",
   },
@@ -61,7 +69,9 @@ export const MODELS = {
     make: "Kestrin",
     model: "Minnow",
     engines: ["P14E"],
+    fuel: "petrol",
     transmission: "M5-K",
+    gearbox: "manual",
     drive: "front",
     vinStart: "U9KMN14P",
   },
@@ -69,7 +79,9 @@ export const MODELS = {
     make: "Ombrel",
     model: "Hauler",
     engines: ["D25T", "D21K"],
+    fuel: "diesel",
     transmission: "M6-O",
+    gearbox: "manual",
     drive: "all",
     vinStart: "U9MHL25D",
   },
@@ -77,7 +89,9 @@ export const MODELS = {
     make: "Ombrel",
     model: "Lark",
     engines: ["P16V"],
+    fuel: "petrol",
     transmission: "A8-O",
+    gearbox: "automatic",
     drive: "front",
     vinStart: "U9MLK16P",
   },
@@ -97,7 +111,7 @@ const MARKETS = ["hill region", "coast"] as const;
 
 /** A vehicle with a plate and a VIN of its own; position 10 tells the model year, position 9 is the check digit. */
 export function makeVehicle(key: ModelKey, year: number, number: number, chance: Chance): DemoVehicle {
-  const { make, model, engines, transmission, drive, vinStart }: Model = MODELS[key];
+  const { make, model, engines, fuel, transmission, gearbox, drive, vinStart }: Model = MODELS[key];
   const yearCode = YEAR_CODES.charAt((year - FIRST_YEAR) % YEAR_CODES.length);
   const draft = `${vinStart}0${yearCode}H${String(100_000 + number)}`;
   const vin = draft.slice(0, 8) + (vinCheckDigit(draft) ?? "0") + draft.slice(9);
@@ -107,7 +121,9 @@ export function makeVehicle(key: ModelKey, year: number, number: number, chance:
     model,
     year,
     engine: chance.pick(engines),
+    fuel,
     transmission,
+    gearbox,
     drive,
     market: chance.pick(MARKETS),
     vin,

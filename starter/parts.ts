@@ -9,6 +9,8 @@ export interface StarterPart {
   readonly needs?: Partial<Needs>;
 }
 
+/** A battery and its motor are cooled, too. */
+const ANY = {};
 const PETROL = { fuels: ["petrol", "gas", "hybrid"] };
 const DIESEL = { fuels: ["diesel"] };
 const COMBUSTION = { fuels: ["petrol", "diesel", "gas", "hybrid"] };
@@ -78,12 +80,12 @@ export const STARTER_PARTS: readonly StarterPart[] = [
   engine("breather-valve", "Crankcase breather valve", "split"),
   engine("engine-mount", "Engine mount", "worn"),
   engine("head-gasket", "Cylinder head gasket", "leaking"),
-  engine("coolant", "Coolant", "low-level"),
+  engine("coolant", "Coolant", "low-level", ANY),
   engine("thermostat", "Thermostat", "sticking"),
-  engine("coolant-pump", "Coolant pump", "worn"),
-  engine("radiator", "Radiator", "blocked"),
-  engine("cooling-fan", "Cooling fan", "internal-fault"),
-  engine("coolant-sensor", "Coolant temperature sensor", "reads-wrong"),
+  engine("coolant-pump", "Coolant pump", "worn", ANY),
+  engine("radiator", "Radiator", "blocked", ANY),
+  engine("cooling-fan", "Cooling fan", "internal-fault", ANY),
+  engine("coolant-sensor", "Coolant temperature sensor", "reads-wrong", ANY),
   engine("egr-valve", "Exhaust-gas recirculation valve", "sticking"),
   engine("throttle-body", "Throttle body", "dirty"),
   engine("pedal-sensor", "Accelerator pedal sensor", "reads-wrong"),
@@ -167,7 +169,7 @@ export const STARTER_PARTS: readonly StarterPart[] = [
   climate("blower-motor", "Blower motor", "seized"),
   climate("blower-resistor", "Blower resistor", "open-circuit"),
   climate("cabin-filter", "Cabin filter", "blocked"),
-  climate("heater-core", "Heater core", "blocked", COMBUSTION),
+  climate("heater-core", "Heater core", "blocked"),
   climate("heater-flap-motor", "Heater flap motor", "sticking"),
   climate("refrigerant", "Refrigerant", "low-level", fitted("air-conditioning")),
   climate("compressor", "Air-conditioning compressor", "internal-fault", fitted("air-conditioning")),

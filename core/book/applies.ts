@@ -68,12 +68,21 @@ export const NEEDS_NOTHING: Needs = { fuels: [], drives: [], gearboxes: [], equi
 export function canHave(needs: Needs, vehicle: Vehicle): boolean {
   const fits = (list: readonly string[], value: string | null | undefined) =>
     list.length === 0 || !value || list.includes(value);
-  const equipment = vehicle.equipment?.map((each) => each.toLowerCase());
+  const lacks = new Set((vehicle.equipment ?? []).flatMap((each) => lackedIn(each) ?? []));
   return (
     fits(needs.fuels, vehicle.fuel) &&
     fits(needs.drives, vehicle.drive) &&
     fits(needs.gearboxes, vehicle.gearbox) &&
     fits(needs.markets, vehicle.market) &&
-    (!equipment || needs.equipment.every((each) => equipment.includes(each.toLowerCase())))
+    !needs.equipment.some((each) => lacks.has(sameName(each)))
   );
+}
+
+/** "Air conditioning" and "air-conditioning" are one. */
+const sameName = (equipment: string) => equipment.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, "");
+
+/** What a list of equipment says is not there: "no turbo", "without air conditioning". That a thing is not listed says nothing: nobody lists all. */
+function lackedIn(listed: string): string | null {
+  const found = /^(?:no|not|without)\s+(.+)$/i.exec(listed.trim());
+  return found?.[1] ? sameName(found[1]) : null;
 }

@@ -127,6 +127,22 @@ export class Couples {
     return repair === this.repair[cause] || repair === this.gone[cause];
   }
 
+  /** What came of a repair, where two causes are at work. */
+  private repairNats(piece: Evidence, repair: number, [one, other]: readonly [number, number]): number {
+    const tried = item(this.file.repairsTried, repair);
+    const [ofOne, ofOther] = [this.speaksOf(repair, one), this.speaksOf(repair, other)];
+    if (!ofOne && !ofOther) return 0;
+    const isGoneBefore = (cause: number) => {
+      const gone = this.gone[cause] ?? -1;
+      return gone >= 0 && gone < repair;
+    };
+    // The second of the two that is repaired ends it, or should have.
+    const ends = (ofOne && ofOther) || isGoneBefore(ofOne ? other : one);
+    // What only brings the vehicle home helps in part as a rule, and speaks for no second cause by that.
+    const isMakeshift = !isRepair(tried) && tried.result === "partly";
+    return ends || isMakeshift ? num(piece.weights, ofOne ? one : other) : Math.log(ONE_OF_TWO[tried.result]);
+  }
+
   private log(one: number, other: number): number {
     const { priors, evidence, proved } = this.told;
     const [a, b] = [num(priors, one), num(priors, other)];
@@ -135,13 +151,7 @@ export class Couples {
     const [goneOne, goneOther] = [this.gone[one] ?? -1, this.gone[other] ?? -1];
     for (const piece of evidence) {
       if (piece.repair !== null) {
-        const { result } = item(this.file.repairsTried, piece.repair);
-        const [ofOne, ofOther] = [this.speaksOf(piece.repair, one), this.speaksOf(piece.repair, other)];
-        // The second of the two that is repaired ends it, or should have.
-        const last =
-          (ofOne && goneOther >= 0 && goneOther < piece.repair) || (ofOther && goneOne >= 0 && goneOne < piece.repair);
-        if (last || (ofOne && ofOther)) sum += num(piece.weights, ofOne ? one : other);
-        else if (ofOne || ofOther) sum += Math.log(ONE_OF_TWO[result]);
+        sum += this.repairNats(piece, piece.repair, [one, other]);
         continue;
       }
       const oneIn = goneOne < 0 || goneOne >= piece.after;

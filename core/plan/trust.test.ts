@@ -237,13 +237,17 @@ test("evidence of one place says little of another: cylinder 2 open is not clear
 });
 
 test("what a vehicle cannot have is no suspect; what is not stated of it is given the benefit of the doubt", () => {
-  const needs = { injector: { ...NEEDS_NOTHING, fuels: ["petrol"] } };
+  const needs = { injector: { ...NEEDS_NOTHING, fuels: ["petrol"], equipment: ["air-conditioning"] } };
   const book = countedBook({ ...BOOK, needs }, [jobWith("injector/open", { symptoms: told("misfire") })]);
-  const on = (fuel: string | null) =>
-    p(book, { symptoms: told("misfire"), vehicle: { ...PACKET, fuel } }, "injector/open");
+  const on = (fuel: string | null, equipment: readonly string[] | null = null) =>
+    p(book, { symptoms: told("misfire"), vehicle: { ...PACKET, fuel, equipment } }, "injector/open");
   expect(on("diesel")).toBe(0);
   expect(on("petrol")).toBe(on(null));
   expect(on(null)).toBeGreaterThan(0.2);
+  // A list of equipment never names all of it.
+  expect(on("petrol", ["tow bar"])).toBe(on(null));
+  expect(on("petrol", ["Air conditioning", "no tow bar"])).toBe(on(null));
+  expect(on("petrol", ["tow bar", "without air conditioning"])).toBe(0);
 });
 
 test("symptoms and codes belong to systems from the first job on, and general practice says which part", () => {

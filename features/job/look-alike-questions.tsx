@@ -1,20 +1,19 @@
 "use client";
 
+import type { JobSheet } from "@/server/views/job-sheet";
 import { Button } from "@/ui/button";
 import { useJobPage, useMay } from "./job-context";
 import { useJobCommand } from "./use-job-command";
 
 const MOST_QUESTIONS = 3;
 
-/** What tells a known failure from what it is taken for: a question whose answer is a condition, or a test. */
-export function LookAlikeQuestions() {
-  const { sheet, open } = useJobPage();
-  const { facts, knownFor } = sheet;
-  const command = useJobCommand("record-symptoms", "Noted");
-  const mayRecord = useMay("job.record");
+type Sheet = Pick<JobSheet, "facts" | "knownFor">;
+
+/** Of what tells the known failures of such vehicles from what they are taken for, what bears on the complaint and nobody has answered yet. */
+export function openLookAlikes({ facts, knownFor }: Sheet) {
   const told = new Set(facts.symptoms.flatMap(({ conditions, denied = [] }) => [...conditions, ...denied]));
   const done = new Set(facts.tests.map(({ procedure }) => procedure));
-  const questions = knownFor
+  return knownFor
     .flatMap(({ title, symptoms, lookAlikes }) => {
       const symptom = facts.symptoms.find(({ key }) => symptoms.includes(key));
       return symptom ? lookAlikes.map((each) => ({ ...each, title, symptom: symptom.key })) : [];
@@ -24,7 +23,17 @@ export function LookAlikeQuestions() {
         !(thisIf && told.has(thisIf)) && !(otherIf && told.has(otherIf)) && !(procedure && done.has(procedure)),
     )
     .slice(0, MOST_QUESTIONS);
-  if (!questions.length) return null;
+}
+
+interface LookAlikeQuestionsProps {
+  readonly questions: ReturnType<typeof openLookAlikes>;
+}
+
+/** What tells a known failure from what it is taken for: a question whose answer is a condition, or a test. */
+export function LookAlikeQuestions({ questions }: LookAlikeQuestionsProps) {
+  const { sheet, open } = useJobPage();
+  const command = useJobCommand("record-symptoms", "Noted");
+  const mayRecord = useMay("job.record");
   return (
     <ul>
       {questions.map(({ title, otherName, question, thisIf, otherIf, procedure, symptom }) => {

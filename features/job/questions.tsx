@@ -4,7 +4,7 @@ import { CommandMessage } from "@/features/shared/command-message";
 import { Button } from "@/ui/button";
 import { Section } from "@/ui/section";
 import { useJobPage, useMay } from "./job-context";
-import { LookAlikeQuestions } from "./look-alike-questions";
+import { LookAlikeQuestions, openLookAlikes } from "./look-alike-questions";
 import { useJobCommand } from "./use-job-command";
 
 /** The conditions whose answers would move the odds most, to be asked and tapped while the customer stands there. */
@@ -13,16 +13,16 @@ export function Questions() {
   const mayAsk = useMay("job.complaint");
   const command = useJobCommand("record-symptoms", "Noted");
   const symptom = sheet.facts.symptoms[0]?.key;
-  const tellsApart = sheet.knownFor.some(({ lookAlikes }) => lookAlikes.length > 0);
-  if (!mayAsk || !symptom || sheet.facts.closed || (sheet.questions.length === 0 && !tellsApart)) return null;
+  const lookAlikes = openLookAlikes(sheet);
+  if (!mayAsk || !symptom || sheet.facts.closed || (!sheet.questions.length && !lookAlikes.length)) return null;
   const answer = (condition: string, yes: boolean) =>
     command.save({
       symptoms: [{ key: symptom, conditions: yes ? [condition] : [], denied: yes ? [] : [condition] }],
     });
   return (
     <Section title="Ask the customer" aside="what would move the odds most">
-      <LookAlikeQuestions />
-      <ul>
+      {lookAlikes.length > 0 && <LookAlikeQuestions questions={lookAlikes} />}
+      <ul className={sheet.questions.length ? "" : "hidden"}>
         {sheet.questions.map(({ condition, label }) => (
           <li key={condition} className="flex items-center gap-2 border-b border-rule py-1">
             <span className="grow">{label}?</span>

@@ -21,7 +21,7 @@ const FIELDS = [
   ["fuels", "Runs on", FUELS.join(", ")],
   ["gearboxes", "Kind of gearbox", GEARBOXES.join(", ")],
   ["drives", "Drive", "front, rear, all"],
-  ["equipment", "Equipped with", "all of these"],
+  ["equipment", "Equipped with", "all of these; a vehicle lacks one where its list says so: no turbo"],
   ["markets", "Built for markets", ""],
 ] as const;
 

@@ -8,10 +8,12 @@ import { upsertVocabulary } from "@/server/db/book";
 import { anyPerson, insertPerson } from "@/server/db/people";
 import { inTransaction, type Db } from "@/server/db/pool";
 import { firstSite, insertSite, updateSite, type Site } from "@/server/db/sites";
+import { supplyNeeds } from "@/server/db/starter";
 import { line } from "@/server/input";
 import { hashPassphrase, passphraseInput } from "./passphrase";
 import { startSession } from "./session";
 import { siteInput } from "./site-input";
+import { STARTER_PARTS } from "@/starter";
 
 export interface SetUpInput {
   readonly shop: Omit<Site, "id">;
@@ -68,6 +70,8 @@ async function createShop(
     createdBy: null,
   });
   await upsertVocabulary(db, STARTER_WORDS);
+  // A spark coil sits on no diesel, whether a shop takes the starter book over or not.
+  await supplyNeeds(db, STARTER_PARTS);
   await takeOtherWords(db, id, now);
   if (starterBook) await takeStarterBook(db, id, now);
   return id;

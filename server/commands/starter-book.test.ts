@@ -1,4 +1,5 @@
 import { beforeAll, expect, test } from "vitest";
+import { canHave, NEEDS_NOTHING } from "@/core/book";
 import { advise } from "@/core/plan";
 import type { CaseFile } from "@/core/case";
 import type { Actor } from "@/server/auth/session";
@@ -49,6 +50,14 @@ const offered = async (file: CaseFile, most: number) =>
   (await ask(file)).plan.actions
     .slice(0, most)
     .map((action) => (action.kind === "test" ? action.procedure.component : action.cause.component));
+
+test("also without it a shop knows what its parts need: no spark coil on a diesel", async () => {
+  const { components } = await readVocabulary(pool());
+  const coil = components.find(({ key }) => key === "ignition-coil")?.needs;
+  expect(
+    ["petrol", "diesel", null].map((fuel) => canHave({ ...NEEDS_NOTHING, ...coil }, { ...PETROL_AUTOMATIC, fuel })),
+  ).toEqual([true, false, true]);
+});
 
 test("general practice is taken over whole, twice is once, and every word of it is there", async () => {
   expect((await ask(caseOf("no-crank"))).plan.actions).toEqual([]);

@@ -18,6 +18,21 @@ export interface GeneralWords {
   readonly failures: readonly { readonly key: string; readonly label: string }[];
 }
 
+/** What a vehicle must be to have a component: the shop's to say, and general knowledge where it said nothing. */
+export async function supplyNeeds(
+  db: Db,
+  components: readonly { readonly key: string; readonly needs?: Partial<Needs> }[],
+): Promise<void> {
+  await execute(
+    db,
+    `update component k
+     set needs = w.needs::jsonb
+     from unnest($1::text[], $2::text[]) as w (key, needs)
+     where k.key = w.key and k.needs = '{}' and w.needs <> '{}'`,
+    [components.map(({ key }) => key), components.map(({ needs = {} }) => JSON.stringify(needs))],
+  );
+}
+
 /** Adds the words that are missing. One whose label another word has is left out: a shop's own words come first. */
 export async function addGeneralWords(db: Db, { symptoms, components, failures }: GeneralWords): Promise<void> {
   await execute(
@@ -41,15 +56,7 @@ export async function addGeneralWords(db: Db, { symptoms, components, failures }
       components.map(({ needs }) => JSON.stringify(needs)),
     ],
   );
-  // What a word of the shop's own needs is the shop's to say; where nothing was said, general practice says it.
-  await execute(
-    db,
-    `update component k
-     set needs = w.needs::jsonb
-     from unnest($1::text[], $2::text[]) as w (key, needs)
-     where k.key = w.key and k.needs = '{}' and w.needs <> '{}'`,
-    [components.map(({ key }) => key), components.map(({ needs }) => JSON.stringify(needs))],
-  );
+  await supplyNeeds(db, components);
   await execute(
     db,
     `insert into failure (key, label, general)

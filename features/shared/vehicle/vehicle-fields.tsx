@@ -99,10 +99,10 @@ export function VehicleFields({ value, onChange, models, known, children }: Vehi
       <Field
         name="vehicle.equipment"
         label="Equipped with"
-        hint="With commas; empty: not listed"
+        hint="With commas; what it lacks too, as “no turbo”"
         className="col-span-2"
       >
-        <TextInput {...bind("equipment")} placeholder="air conditioning, tow bar" />
+        <TextInput {...bind("equipment")} placeholder="air conditioning, tow bar, no turbo" />
       </Field>
       <Unfold title={uses.length ? `Used for: ${uses.length}` : "What it is used for"} small className="col-span-full">
         <ChooseSome
