@@ -38,7 +38,9 @@ async function listenOn(channel: string, onPayload: (payload: string) => void, o
     application_name: "dead-ends-live",
     keepAlive: true,
   });
-  const ended = new Promise<void>((done, fail) => client.once("end", done).once("error", fail));
+  const ended = new Promise<void>((done, fail) => client.once("end", done).on("error", fail));
+  // Where it breaks before anybody waits for its end, whoever asks it then is told.
+  ended.catch(() => {});
   client.on("notification", ({ payload }) => onPayload(payload ?? ""));
   try {
     await client.connect();

@@ -72,8 +72,10 @@ function makePool(ends: pg.PoolConfig): pg.Pool {
     Client: clientFor(settings().databaseUrl, isPooled(settings()) ? NamelessClient : pg.Client),
     ...ends,
   });
-  // A connection that breaks while idle is replaced on the next use; without a listener it would end the process.
+  // A connection that breaks while idle is replaced on the next use, and one that breaks between two queries of a transaction fails the next one;
+  // without a listener either would end the process.
   made.on("error", () => {});
+  made.on("connect", (client) => void client.on("error", () => {}));
   return made;
 }
 

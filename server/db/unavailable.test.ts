@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { GET } from "@/app/api/v1/health/route";
-import { pool } from "@/server/db/pool";
+import { inTransaction, pool } from "@/server/db/pool";
 import { givenDatabase } from "@/tests/support/database";
 import { isUnavailable } from "./sqlstate";
 
@@ -32,4 +32,16 @@ test("a wait for what somebody else holds has an end, and is told as no fault of
   expect(rows).toEqual([{ lock_timeout: "20s" }]);
   holder.release(true);
   waiter.release(true);
+});
+
+test("a connection that is cut between two queries of a transaction fails that transaction, and nothing else", async () => {
+  // An error that nobody hears of ends a process, and this run.
+  const cut = inTransaction(async (db) => {
+    const { rows } = await db.query<{ pid: number }>("select pg_backend_pid() as pid");
+    await pool().query("select pg_terminate_backend($1)", [rows[0]?.pid]);
+    await new Promise((done) => setTimeout(done, 200));
+    await db.query("select 1");
+  });
+  expect(isUnavailable(await cut.catch((error: unknown) => error))).toBe(true);
+  expect((await health())[0]).toBe(200);
 });

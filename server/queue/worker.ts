@@ -36,7 +36,7 @@ export async function doLongWork(): Promise<string> {
     keepAlive: true,
   });
   const lost = new Promise<string>((done) => {
-    alone.once("error", (error) => done(error.message)).once("end", () => done("the connection ended"));
+    alone.on("error", (error) => done(error.message)).once("end", () => done("the connection ended"));
   });
   await alone.connect();
   await alone.query("select pg_advisory_lock($1)", [DOING_LONG_WORK]);
