@@ -1,5 +1,6 @@
 import { finish } from "./child.mjs";
 import { holdInTurn } from "./hold.mjs";
+import { ensurePrograms } from "./programs.mjs";
 import { Stop, say } from "./say.mjs";
 import { root } from "./settings.mjs";
 import { fingerprint, setStamp, stampHolds } from "./stamp.mjs";
@@ -9,8 +10,9 @@ const SETTINGS = ["package.json", "package-lock.json", "tsconfig.json", "postcss
 const STAMP = `${root}/.next/source-stamp`;
 export const nextProgram = `${root}/node_modules/next/dist/bin/next`;
 
-/** Builds the application, unless this very source is built already. */
+/** Builds the application, and what runs beside it, unless this very source is built already. */
 export async function ensureBuild() {
+  await ensurePrograms();
   const print = fingerprint(root, [...SOURCES, ...SETTINGS], process.versions.node);
   if (stampHolds(STAMP, print)) return;
   const turn = await holdInTurn(`${root}/.data/building`, () => say("Another start builds here …"));

@@ -1,7 +1,8 @@
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { finishTypescript } from "./child.mjs";
+import { finish } from "./child.mjs";
 import { startCluster } from "./cluster.mjs";
+import { ensurePrograms, programArgs } from "./programs.mjs";
 import { Stop, say } from "./say.mjs";
 import { readSettings } from "./settings.mjs";
 
@@ -38,8 +39,10 @@ export async function prepareDatabase({ databaseUrl, ownerUrl, isOurs }, demo) {
     APPLICATION_DATABASE_URL: databaseUrl,
     APPLICATION_USER_IS_OURS: isOurs ? "1" : "0",
   };
+  await ensurePrograms();
+  const args = [...programArgs("prepare-database"), ...(demo ? ["--demo"] : [])];
   for (const end = Date.now() + PATIENCE_MS; ;) {
-    const { code } = await finishTypescript("scripts/prepare-database.ts", demo ? ["--demo"] : [], env);
+    const { code } = await finish(process.execPath, args, { env });
     if (code === 0) return;
     if (!isOurs || code !== TRY_AGAIN || Date.now() > end) throw new Stop("Nothing is served: see the line above.");
     say("It is tried again.");

@@ -1,7 +1,7 @@
 import { spawn } from "node:child_process";
-import { typescriptFlags } from "./child.mjs";
 import { freePort, portAnswers } from "./ports.mjs";
 import { asKnown } from "./process.mjs";
+import { programArgs } from "./programs.mjs";
 import { root } from "./settings.mjs";
 
 const START_LIMIT_MS = 20_000;
@@ -12,9 +12,12 @@ const START_LIMIT_MS = 20_000;
  */
 export async function startVehicleInterface() {
   const port = await freePort();
-  const args = [...typescriptFlags, "standins/vehicle-interface/main.ts"];
   const env = { ...process.env, VEHICLE_INTERFACE_PORT: String(port) };
-  const child = spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
+  const child = spawn(process.execPath, programArgs("vehicle-interface"), {
+    cwd: root,
+    env,
+    stdio: ["ignore", "ignore", "inherit"],
+  });
   await portAnswers(port, START_LIMIT_MS);
   const known = asKnown(child.pid);
   return { url: `http://127.0.0.1:${port}`, known, stop: () => child.kill("SIGTERM") };

@@ -3,11 +3,12 @@ import { spawn } from "node:child_process";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild, nextProgram } from "./build.mjs";
-import { finishTypescript } from "./child.mjs";
+import { finish } from "./child.mjs";
 import { startCluster } from "./cluster.mjs";
 import { ensureDebianPackages } from "./debian.mjs";
 import { ensureModules } from "./modules.mjs";
 import { freePort, portAnswers } from "./ports.mjs";
+import { programArgs } from "./programs.mjs";
 import { Stop } from "./say.mjs";
 import { readSettings, requireNode, root } from "./settings.mjs";
 import { startVehicleInterface } from "./stand-ins.mjs";
@@ -32,7 +33,9 @@ export async function withThrowawayDemo(packages, work) {
   process.once("SIGINT", stop).once("SIGTERM", stop);
   try {
     const databaseUrl = cluster.url("demo");
-    const { code } = await finishTypescript("scripts/prepare-database.ts", ["--demo"], { DATABASE_URL: databaseUrl });
+    const { code } = await finish(process.execPath, [...programArgs("prepare-database"), "--demo"], {
+      env: { DATABASE_URL: databaseUrl },
+    });
     if (code !== 0) throw new Stop("The demo could not be loaded: see the line above.");
     process.exitCode = await withApplication(databaseUrl, (application) => work({ ...application, databaseUrl }));
   } finally {

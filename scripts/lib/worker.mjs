@@ -1,7 +1,7 @@
 import { spawn } from "node:child_process";
-import { typescriptFlags } from "./child.mjs";
 import { postgresPrograms } from "./debian.mjs";
 import { asKnown } from "./process.mjs";
+import { programArgs } from "./programs.mjs";
 import { pauseBeforeRestart } from "./restart.mjs";
 import { root } from "./settings.mjs";
 
@@ -40,6 +40,5 @@ export function startLongWork(databaseUrl) {
     NODE_ENV: "production",
     POSTGRES_PROGRAMS: postgresPrograms()?.bin ?? "",
   };
-  const args = [...typescriptFlags, "scripts/long-work.ts"];
-  return spawn(process.execPath, args, { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
+  return spawn(process.execPath, programArgs("long-work"), { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
 }
