@@ -144,6 +144,6 @@ await program(async () => {
       await browser.savePng(join(FOLDER, `${file}.png`));
     }
   } finally {
-    await browser.close();
+    await browser.driver.quit();
   }
 });

@@ -1,4 +1,5 @@
 import { formatNumber, oddOneOut } from "@/core/measure";
+import { doubtLeft, type HowOften } from "@/core/proof";
 import { computed, impossible, quantity, type Calculator } from "./calculator";
 import type { MixtureSide } from "./finding";
 
@@ -69,14 +70,25 @@ export const CLEAN_TRIES: Calculator = {
   key: "clean-tries",
   title: "Clean tries until it may be believed",
   question: "It came one time in n. How many tries without it until it may be gone?",
-  formula: "k ≥ ln(1 − belief) / ln(1 − 1/n),   left after k: (1 − 1/n)^k",
-  source: "Independent tries with the rate seen before the repair",
+  formula:
+    "left after k clean ones: counted, B(a, b + k) / B(a, b) with a = times + ½, b = tries − times + ½; as told, (1 − 1/n)^k; believed from the first k that leaves 1 − belief at most",
+  source:
+    "Jeffreys’ prior and the beta-binomial (Gelman et al., Bayesian Data Analysis, 2.4 and 2.8): a rate that was counted in few tries is uncertain itself",
   inputs: [
+    {
+      kind: "choice",
+      name: "known",
+      label: "How often it shows is",
+      choices: [
+        { value: "counted", label: "counted here, before the repair" },
+        { value: "told", label: "as the customer says" },
+      ],
+    },
     {
       kind: "number",
       name: "times",
       label: "It showed",
-      hint: "times, before the repair",
+      hint: "times",
       unit: null,
       above: 0,
       most: 10_000,
@@ -96,15 +108,17 @@ export const CLEAN_TRIES: Calculator = {
     },
   ],
   compute: (values) => {
-    const rate = values.number("times") / values.number("tries");
-    if (rate > 1) return impossible("times", "cannot be more than the tries");
-    const needed = rate === 1 ? 1 : Math.ceil(Math.log(1 - values.number("belief") / 100) / Math.log(1 - rate) - 1e-9);
+    const [shown, tries] = [values.number("times"), values.number("tries")];
+    if (shown > tries) return impossible("times", "cannot be more than the tries");
+    const often: HowOften =
+      values.choice("known") === "told" ? { kind: "told", oneIn: tries / shown } : { kind: "tried", shown, tries };
     const clean = values.maybe("clean") ?? 0;
-    const left = (1 - rate) ** clean;
+    const { doubt, triesNeeded } = doubtLeft(often, clean, values.number("belief") / 100);
+    if (triesNeeded === null) return impossible("belief", "takes more than 10 000 tries");
     return computed(
-      { kind: "clean-tries", more: Math.max(0, needed - clean) },
-      ["Clean tries needed", String(needed)],
-      ["Chance of so many clean tries with the fault still there", quantity(left * 100, "%")],
+      { kind: "clean-tries", more: Math.max(0, triesNeeded - clean) },
+      ["Clean tries needed", String(triesNeeded)],
+      ["Chance of so many clean tries with the fault still there", quantity(doubt * 100, "%")],
     );
   },
 };

@@ -90,7 +90,9 @@ describe("a comeback", () => {
 
   test("turns the repair into one in vain, with its minutes", () => {
     expect(cameBack(job)).toBe(true);
-    expect(caseOf(job).repairsTried).toEqual([{ ...cause("pump/worn"), place: null, result: "no-change" }]);
+    expect(caseOf(job).repairsTried).toEqual([
+      { ...cause("pump/worn"), place: null, result: "no-change", getHome: false },
+    ]);
     expect(deadEndMinutes(job)).toBe(30);
   });
 

@@ -179,7 +179,7 @@ export function caseOf(job: JobFacts): CaseFile {
   const access = job.tests.flatMap((test) => (test.access ? [test.access] : []));
   const tried = partsAsTheyStand(job).filter(({ result }) => result !== null);
   const repairsTried = tried.flatMap(({ component, failure, result, place = null, getHome = false }) =>
-    result ? [{ component, failure, result, place, ...(getHome && { getHome }) }] : [],
+    result ? [{ component, failure, result, place, getHome }] : [],
   );
   const { vehicle, odometerKm, symptoms, codes, modulesScanned, priorWork, symptomSystems, named = [] } = job;
   // A test speaks of the vehicle as it was: after so many of the repairs.

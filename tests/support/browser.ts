@@ -1,8 +1,9 @@
-import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { By, type WebDriver, type WebElement } from "selenium-webdriver";
 import { Driver, Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
+import { typescriptFlags } from "@/scripts/lib/child.mjs";
 import { CHROMIUM, HEADLESS_SHELL } from "@/scripts/lib/debian.mjs";
 
 /** The flags with which Debian's Chromium neither calls home nor needs a screen. */
@@ -46,13 +47,25 @@ const FIRST = `
 export class Browser {
   private constructor(
     readonly driver: WebDriver,
-    private readonly profile: string,
     private readonly origin: string,
   ) {}
 
+  /**
+   * A page of its own in the browser that the files of this worker share, one after another: it has read and compiled the application's scripts
+   * before. Nothing that another page left is there any more.
+   */
   static async open(origin: string, size = { width: 1280, height: 800 }): Promise<Browser> {
-    const profile = mkdtempSync(join(tmpdir(), "browser-"));
-    const browser = new Browser(startChromium(profile), profile, origin);
+    const driver = (kept.deadEndsBrowser ??= startChromium());
+    const browser = new Browser(driver, origin);
+    const others = await driver.getAllWindowHandles();
+    await driver.switchTo().newWindow("tab");
+    const own = await driver.getWindowHandle();
+    for (const each of others) {
+      await driver.switchTo().window(each);
+      await driver.close();
+    }
+    await driver.switchTo().window(own);
+    await browser.forgetAll();
     await browser.resize(size);
     return browser;
   }
@@ -62,9 +75,16 @@ export class Browser {
     await this.devTools("Emulation.setDeviceMetricsOverride", { width, height, deviceScaleFactor: 1, mobile: false });
   }
 
+  /** Cookies, drafts and what the browser complained about. */
+  private async forgetAll(): Promise<void> {
+    await this.devTools("Network.clearBrowserCookies", {});
+    await this.devTools("Storage.clearDataForOrigin", { origin: this.origin, storageTypes: "all" });
+    await this.complaints();
+  }
+
+  /** Leaves the page; the browser ends with its worker. */
   async close(): Promise<void> {
-    await this.driver.quit();
-    rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
+    await this.driver.get("about:blank");
   }
 
   async go(path: string): Promise<void> {
@@ -257,14 +277,21 @@ export class Browser {
   }
 }
 
-/** Chromium without a window: Debian's build that has none (which starts in a third of the time), or else the whole one. */
-function startChromium(profile: string): WebDriver {
+// Files of one worker run one after another, in one process.
+const kept: typeof globalThis & { deadEndsBrowser?: WebDriver } = globalThis;
+
+/** Chromium without a window: Debian's build that has none (which starts in a third of the time), or else the whole one. It ends with this process. */
+function startChromium(): WebDriver {
+  const profile = mkdtempSync(join(tmpdir(), "browser-"));
   const isShell = existsSync(HEADLESS_SHELL);
   const options = new Options();
   options.setBinaryPath(isShell ? HEADLESS_SHELL : CHROMIUM);
   options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
   if (isShell) options.setBrowserName("chrome-headless-shell");
-  return Driver.createSession(options, new ServiceBuilder("/usr/bin/chromedriver").build());
+  const service = new ServiceBuilder(process.execPath)
+    .addArguments(...typescriptFlags, "tests/support/chromedriver.ts")
+    .setEnvironment({ ...process.env, BROWSER_PROFILE: profile });
+  return Driver.createSession(options, service.build());
 }
 
 /** A text as XPath writes it, with whatever marks it holds. */

@@ -1,6 +1,7 @@
 "use client";
 
 import { percentText } from "@/features/shared/format";
+import { classNames } from "@/ui/class-names";
 import type { RoadView } from "@/server/views/trail-map";
 import { NAMES_BEGIN, ODDS_END, PLOT_PERCENT, ROAD_FILL, TOP } from "./measures";
 
@@ -113,6 +114,9 @@ const LATE_SHARE = 0.72;
 /** How far a reason may run past the plot, up to the names. */
 const REASON_REACH_PERCENT = 8;
 
+/** The line that a reason takes, in pixels. */
+const REASON_HEIGHT = 20;
+
 /** The end bar, and what closed the road. */
 function DeadEnd({ road: { y, endShare, endHalfWidth, closedText } }: { readonly road: RoadView }) {
   const end = endShare * PLOT_PERCENT;
@@ -127,24 +131,20 @@ function DeadEnd({ road: { y, endShare, endHalfWidth, closedText } }: { readonly
         height={endHalfWidth * 2 + 12}
         fill="var(--color-brick)"
       />
-      {/* An inner drawing clips what does not fit, on whatever width. */}
-      <svg
+      {/* A reason that does not fit, on whatever width, ends in an ellipsis; the suspects beneath say it whole. */}
+      <foreignObject
         x={late ? 0 : `${end}%`}
-        y={middle - 26}
+        y={late ? middle - endHalfWidth - REASON_HEIGHT : middle - REASON_HEIGHT / 2}
         width={late ? `${end}%` : `${PLOT_PERCENT + REASON_REACH_PERCENT - end}%`}
-        height="40"
+        height={REASON_HEIGHT}
       >
-        <text
-          x={late ? "100%" : 0}
-          dx={late ? -8 : 12}
-          y={late ? 26 - endHalfWidth - 4 : 31}
-          textAnchor={late ? "end" : "start"}
-          fontSize="14"
-          fill="var(--color-ink-soft)"
+        <p
+          className={classNames("truncate text-[14px] text-ink-soft", late ? "pr-2 text-right" : "pl-3")}
+          style={{ lineHeight: `${REASON_HEIGHT}px` }}
         >
           {closedText ?? "closed"}
-        </text>
-      </svg>
+        </p>
+      </foreignObject>
     </>
   );
 }
