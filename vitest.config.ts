@@ -22,6 +22,8 @@ export default defineConfig({
           maxWorkers: CORES,
           // Computation keeps no state: one set of modules serves every file.
           isolate: false,
+          // Properties are tried on hundreds of cases: what takes a second on a quiet machine may take ten on one that is busy with others.
+          testTimeout: 60_000,
           include: [
             "core/**/*.test.ts",
             "ui/**/*.test.ts",

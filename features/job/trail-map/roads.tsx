@@ -114,7 +114,7 @@ const LATE_SHARE = 0.72;
 /** How far a reason may run past the plot, up to the names. */
 const REASON_REACH_PERCENT = 8;
 
-/** The line that a reason takes, in pixels. */
+/** The line that a reason takes, in pixels: `leading-5`. */
 const REASON_HEIGHT = 20;
 
 /** The end bar, and what closed the road. */
@@ -138,10 +138,7 @@ function DeadEnd({ road: { y, endShare, endHalfWidth, closedText } }: { readonly
         width={late ? `${end}%` : `${PLOT_PERCENT + REASON_REACH_PERCENT - end}%`}
         height={REASON_HEIGHT}
       >
-        <p
-          className={classNames("truncate text-[14px] text-ink-soft", late ? "pr-2 text-right" : "pl-3")}
-          style={{ lineHeight: `${REASON_HEIGHT}px` }}
-        >
+        <p className={classNames("truncate text-[14px] leading-5 text-ink-soft", late ? "pr-2 text-right" : "pl-3")}>
           {closedText ?? "closed"}
         </p>
       </foreignObject>
