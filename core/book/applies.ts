@@ -68,13 +68,12 @@ export const NEEDS_NOTHING: Needs = { fuels: [], drives: [], gearboxes: [], equi
 export function canHave(needs: Needs, vehicle: Vehicle): boolean {
   const fits = (list: readonly string[], value: string | null | undefined) =>
     list.length === 0 || !value || list.includes(value);
-  const lacks = new Set((vehicle.equipment ?? []).flatMap((each) => lackedIn(each) ?? []));
   return (
     fits(needs.fuels, vehicle.fuel) &&
     fits(needs.drives, vehicle.drive) &&
     fits(needs.gearboxes, vehicle.gearbox) &&
     fits(needs.markets, vehicle.market) &&
-    !needs.equipment.some((each) => lacks.has(sameName(each)))
+    !needs.equipment.some((each) => vehicle.equipment?.some((listed) => lackedIn(listed) === sameName(each)))
   );
 }
 

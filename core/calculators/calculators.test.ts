@@ -1,6 +1,6 @@
-import { doubtLeft } from "@/core/proof";
 import { describe, expect, test } from "vitest";
 import { formatQuantity, type Quantity, type Unit } from "@/core/measure";
+import { doubtLeft } from "@/core/proof";
 import { calculate, CALCULATORS, findingText, type Given } from ".";
 
 const q = (value: number, unit: Unit): Quantity => ({ value, unit });

@@ -56,7 +56,7 @@ export class Couples {
     const first = (which: (tried: RepairTried) => boolean) =>
       Int32Array.from(book.causes, (cause) => repairsTried.findIndex((tried) => which(tried) && covers(tried, cause)));
     this.repair = first(isRepair);
-    this.gone = repairsTried.every(isRepair) ? this.repair : first(() => true);
+    this.gone = first(() => true);
   }
 
   /** The odds of every hypothesis, couples shared between the two or given to what is left; and the couples of which none was repaired. */

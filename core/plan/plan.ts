@@ -71,7 +71,7 @@ export function planOf(
   models: ReadonlyMap<string, OutcomeModel> = outcomeModels(book),
 ): Plan {
   // What is cured waits for proof, not for another test.
-  if (file.repairsTried.filter(isRepair).at(-1)?.result === "fixed") return NOTHING;
+  if (file.repairsTried.findLast(isRepair)?.result === "fixed") return NOTHING;
   const repairs = repairsOf(book, file);
   const procedures = proceduresLeft(book, file, told.odds, models);
   const planned = plannedPlaces(book, told.odds, (at) =>

@@ -22,29 +22,31 @@ export function Questions() {
   return (
     <Section title="Ask the customer" aside="what would move the odds most">
       {lookAlikes.length > 0 && <LookAlikeQuestions questions={lookAlikes} />}
-      <ul className={sheet.questions.length ? "" : "hidden"}>
-        {sheet.questions.map(({ condition, label }) => (
-          <li key={condition} className="flex items-center gap-2 border-b border-rule py-1">
-            <span className="grow">{label}?</span>
-            <Button
-              look="quiet"
-              aria-label={`Yes: ${label}`}
-              disabled={command.busy}
-              onClick={() => answer(condition, true)}
-            >
-              Yes
-            </Button>
-            <Button
-              look="quiet"
-              aria-label={`No: ${label}`}
-              disabled={command.busy}
-              onClick={() => answer(condition, false)}
-            >
-              No
-            </Button>
-          </li>
-        ))}
-      </ul>
+      {sheet.questions.length > 0 && (
+        <ul>
+          {sheet.questions.map(({ condition, label }) => (
+            <li key={condition} className="flex items-center gap-2 border-b border-rule py-1">
+              <span className="grow">{label}?</span>
+              <Button
+                look="quiet"
+                aria-label={`Yes: ${label}`}
+                disabled={command.busy}
+                onClick={() => answer(condition, true)}
+              >
+                Yes
+              </Button>
+              <Button
+                look="quiet"
+                aria-label={`No: ${label}`}
+                disabled={command.busy}
+                onClick={() => answer(condition, false)}
+              >
+                No
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
       <CommandMessage message={command.message} meanwhile={command.meanwhile} />
     </Section>
   );

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { finish } from "./child.mjs";
 import { startCluster } from "./cluster.mjs";
 import { ensurePrograms, programArgs } from "./programs.mjs";
-import { Stop, say } from "./say.mjs";
+import { Stop, TRY_AGAIN, say } from "./say.mjs";
 import { readSettings } from "./settings.mjs";
 
 const DEFAULT = "dead_ends";
@@ -24,8 +24,6 @@ export function addresses(settings, cluster, name) {
   return { databaseUrl: settings.databaseUrl, ownerUrl: settings.ownerUrl ?? settings.databaseUrl };
 }
 
-/** What a program ends with whose database could not answer just then. */
-const TRY_AGAIN = 75;
 const PATIENCE_MS = 60_000;
 
 /**

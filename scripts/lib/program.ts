@@ -1,10 +1,8 @@
 import { closePool } from "@/server/db/pool";
 import { isUnavailable } from "@/server/db/sqlstate";
+import { TRY_AGAIN } from "./say.mjs";
 
-/** Exit code of a program whose database could not answer just then (EX_TEMPFAIL of sysexits.h). */
-const TRY_AGAIN = 75;
-
-/** Runs a program that works on the database: an expected failure is one sentence and exit code 1, or 75 where the database could not answer just then. */
+/** Runs a program that works on the database: an expected failure is one sentence and exit code 1, or `TRY_AGAIN` where the database could not answer just then. */
 export async function program(main: () => Promise<void>): Promise<void> {
   try {
     await main();

@@ -15,11 +15,16 @@ const SETTINGS = ["package-lock.json", "tsconfig.json"];
 const FOLDER = join(root, ".programs");
 const STAMP = join(FOLDER, "source-stamp");
 
+/** A process looks once. */
+let ensured = null;
+
 /**
  * Makes one file of each program, unless it is made of this very source already: read module by module through a compiler, each would take seconds
  * of the processor whenever it starts.
  */
-export async function ensurePrograms() {
+export const ensurePrograms = () => (ensured ??= makeUnlessMade());
+
+async function makeUnlessMade() {
   const print = fingerprint(root, [...SOURCES, ...SETTINGS], process.versions.node);
   if (stampHolds(STAMP, print)) return;
   const turn = await holdInTurn(join(root, ".data", "making-programs"));

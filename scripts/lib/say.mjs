@@ -4,6 +4,9 @@ export function say(sentence) {
   process.stdout.write(`${sentence}\n`);
 }
 
+/** What a program ends with whose database could not answer just then (EX_TEMPFAIL of sysexits.h). */
+export const TRY_AGAIN = 75;
+
 /** An expected failure of a start command: one clear sentence, exit code 1. */
 export class Stop extends Error {}
 

@@ -217,9 +217,13 @@ test("safety work wants a second person, who is not the one who did it", async (
   await job.record("close-job", { signed }, lead);
 });
 
-test("what only got it home ends as not solved, never as proved", async () => {
+test("what only got it home ends as not solved, never as proved, and is no new part when the vehicle is back", async () => {
   const job = await open();
-  await job.record("record-part", { ...part("boost-hose", "split", "fixed"), getHome: true });
+  const taped = await job.record("record-part", { ...part("boost-hose", "split", null), getHome: true });
+  await job.record("record-part-result", { partSeq: taped, result: "fixed" });
+  const { trail, advice } = (await loadJobSheet(site, job.id)) ?? {};
+  expect(trail?.at(-1)?.text).toBe("Charge-air hose: the fault is gone while it holds");
+  expect(advice?.next).toContainEqual(expect.objectContaining({ kind: "repair", component: "boost-hose" }));
   await job.record("record-finding", FOUND);
   expect(await refused(job, "close-job", { signed: [{ for: "proof", reason: "it runs" }] }, lead)).toContain(
     "only brought home",
@@ -229,6 +233,11 @@ test("what only got it home ends as not solved, never as proved", async () => {
   expect((await loadJobSheet(site, job.id))?.trail.at(-1)?.text).toContain("the lead takes it");
   await job.record("close-job", {});
   expect(await rung(job)).toBe(0);
+  const input = { jobId: job.id, why: "same-complaint", complaint: "The tape let go." };
+  const back = await done<{ jobId: OpenJob["id"] }>(send(technician, "open-comeback", input));
+  expect((await readFacts(pool(), back.jobId)).priorWork).toMatchObject([
+    { component: "boost-hose", work: "bypassed", who: "us" },
+  ]);
 });
 
 test("a job that waits says for what on the floor, and goes on with everything in place", async () => {
