@@ -76,15 +76,6 @@ export const CLEAN_TRIES: Calculator = {
     "Jeffreys’ prior and the beta-binomial (Gelman et al., Bayesian Data Analysis, 2.4 and 2.8): a rate that was counted in few tries is uncertain itself",
   inputs: [
     {
-      kind: "choice",
-      name: "known",
-      label: "How often it shows is",
-      choices: [
-        { value: "counted", label: "counted here, before the repair" },
-        { value: "told", label: "as the customer says" },
-      ],
-    },
-    {
       kind: "number",
       name: "times",
       label: "It showed",
@@ -95,6 +86,15 @@ export const CLEAN_TRIES: Calculator = {
       whole: true,
     },
     { kind: "number", name: "tries", label: "in so many tries", unit: null, above: 0, most: 10_000, whole: true },
+    {
+      kind: "choice",
+      name: "known",
+      label: "How often it shows is",
+      choices: [
+        { value: "counted", label: "counted here, before the repair" },
+        { value: "told", label: "as the customer says" },
+      ],
+    },
     { kind: "number", name: "belief", label: "How sure to be", unit: "%", least: 50, most: 99.99 },
     {
       kind: "number",
