@@ -1,4 +1,5 @@
 import { NO_COUNT, type CountsByCause, type KnownCause, type KnownComponent } from "./counts";
+import { keptBeside } from "@/core/kept";
 
 /** What the hypotheses of a case are made from. */
 export interface Ground {
@@ -31,8 +32,8 @@ export interface Places {
   readonly failures: number;
 }
 
-const PLACES = new WeakMap<readonly KnownCause[], WeakMap<readonly KnownComponent[], Places>>();
-const WEIGHTS = new WeakMap<readonly KnownCause[], WeakMap<CountsByCause, Float64Array>>();
+const PLACES = keptBeside<readonly KnownCause[], WeakMap<readonly KnownComponent[], Places>>("places of causes");
+const WEIGHTS = keptBeside<readonly KnownCause[], WeakMap<CountsByCause, Float64Array>>("weights of counts");
 
 /** Made once for the same lists. */
 export function placesOf({ causes, components }: Ground): Places {

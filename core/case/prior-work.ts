@@ -2,6 +2,7 @@ import { relatedSystems } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
 import { causeKey, type Cause, type CauseKey, type KnownCause, type Book } from "@/core/book";
 import { DISTURBED, NEW_PART_BAD, type PriorWork, type Recency } from "./work";
+import { keptBeside } from "@/core/kept";
 
 /**
  * How often work of this age, in the place of the complaint, is what the complaint comes from: shares of all jobs. Set by judgement,
@@ -72,7 +73,7 @@ export function withSuspectsOf(book: Book, file: CaseFile): Book {
 /** The system of a part that the book has no word for. */
 const NO_SYSTEM = "other";
 
-const EXTENDED = new WeakMap<readonly KnownCause[], Map<string, readonly KnownCause[]>>();
+const EXTENDED = keptBeside<readonly KnownCause[], Map<string, readonly KnownCause[]>>("causes with prior work");
 const MOST_KEPT = 100;
 
 /** The same list for the same additions, so that what was worked out from it need not be again. */

@@ -1,6 +1,7 @@
 import { codeFamily } from "@/core/codes";
 import { ALL_VEHICLES, relatedSystems } from "@/core/vehicle";
 import { countsIn, type Book, type Link, type Oftenness, placesOf, weightsOf } from "@/core/book";
+import { keptBeside } from "@/core/kept";
 
 /**
  * How far a symptom or a code of one system belongs to causes of another: general practice, there from the first job and learnt on. It is
@@ -26,6 +27,8 @@ const SHOWN_WHERE_HAD = 0.6;
 const UNSEEN_IN_ROW = { symptom: 0, code: 6 } as const;
 const LEAST = 0.002;
 const MOST = 0.6;
+/** It moves by a fortieth of itself at once. */
+const STEPS = 40;
 /** A linked component's causes have the symptom so often; one that is linked with others and not with it hardly ever. */
 const LINKED: Record<Oftenness, number> = { often: 0.9, sometimes: 0.35, rarely: 0.08 };
 const LINKED_WITH_OTHERS = 0.006;
@@ -45,7 +48,7 @@ interface Rows {
   readonly byFeature: Map<string, Affinity | null>;
 }
 
-const KEPT = new WeakMap<Book["features"], WeakMap<Book["causes"], Rows>>();
+const KEPT = keptBeside<Book["features"], WeakMap<Book["causes"], Rows>>("affinities");
 
 /** Of a symptom, a code or a module that does not answer; null for a condition, which belongs to no system, and for a symptom that the book has no word for. */
 export function affinityOf(book: Unpriced, feature: string): Affinity | null {
@@ -66,9 +69,23 @@ function affinity(book: Unpriced, rows: Rows, feature: string): Affinity | null 
   const bySystem = Float64Array.from(systemNames, (name, at) => {
     const expected = EXPECTED[row.kind][relation(row, name)];
     const mean = ((seen?.[at] ?? 0) + EXPECTED_JOBS * expected) / ((rows.jobs[at] ?? 0) + EXPECTED_JOBS);
-    return Math.min(MOST, Math.max(LEAST, mean / size / SHOWN_WHERE_HAD));
+    return rounded(Math.min(MOST, Math.max(LEAST, mean / size / SHOWN_WHERE_HAD)));
   });
   return { bySystem, byCause: row.symptom && book.links.length ? linked(book, row.symptom) : null };
+}
+
+/** In steps of some hundredths: it is a guess from the start, and what is worked out from it holds until jobs have moved it. */
+const rounded = (share: number) => Math.exp(Math.round(Math.log(share) * STEPS) / STEPS);
+
+/** Whether they say the same. */
+export function isSame(one: Affinity | null, other: Affinity | null): boolean {
+  if (!one || !other) return one === other;
+  return one === other || (areSame(one.bySystem, other.bySystem) && areSame(one.byCause, other.byCause));
+}
+
+function areSame(one: Float64Array | null, other: Float64Array | null): boolean {
+  if (!one || !other) return one === other;
+  return one.length === other.length && one.every((value, at) => Object.is(value, other[at]));
 }
 
 function linked({ causes, links }: Unpriced, symptom: string): Float64Array {

@@ -24,7 +24,9 @@ import {
 } from "@/core/case";
 import type { Evidence, EvidenceSource } from "./evidence";
 import { overlaps, shares } from "./overlap";
+import { outcomeModelsInPieces } from "./outcome-model";
 import { pooledRates, type Rates } from "./pooled-rates";
+import { keptBeside } from "@/core/kept";
 
 /**
  * Symptoms, conditions and codes of one job come from one story and repeat each other beyond what their overlap tells. Each counts by
@@ -102,7 +104,7 @@ function absent(rates: Rates, strength: number, source: (seen: number, of: numbe
 type Silence = Pick<Evidence, "weights" | "rates">;
 
 /** What it says that something is not there, made once for the same rates: a scan of five modules is silent on some hundred codes. */
-const SILENCES = new WeakMap<Rates, Map<number, Silence>>();
+const SILENCES = keptBeside<Rates, Map<number, Silence>>("silences");
 
 function silenceOf(rates: Rates, strength: number): Silence {
   const kept = SILENCES.get(rates) ?? new Map<number, Silence>();
@@ -202,8 +204,8 @@ export function absenceEvidence(book: Book, file: CaseFile): readonly Evidence[]
 }
 
 /**
- * Works out ahead what every case asks of a book: how often each symptom, condition and code comes with each cause, and what its absence
- * says. It takes as long as some dozens of advices; whoever has other work does a piece of it at a time, a feature at each step.
+ * Works out ahead what every case asks of a book: how often each symptom, condition and code comes with each cause, what its absence says, and how
+ * procedures come out. It takes as long as some dozens of advices; whoever has other work does a piece of it at a time, a feature or a procedure at each step.
  */
 export function* workOutAhead(book: Omit<Book, "shop">): Generator<void> {
   const jobs = countsIn(book.groups, ALL_VEHICLES);
@@ -222,6 +224,7 @@ export function* workOutAhead(book: Omit<Book, "shop">): Generator<void> {
       yield;
     }
   }
+  yield* outcomeModelsInPieces(book);
 }
 
 interface Missing {
@@ -259,7 +262,7 @@ interface SharedOut {
 }
 
 // Most families are silent as a whole, case after case. So many other ways of being silent are kept of each.
-const SHARED = new WeakMap<Float64Array, SharedOut[]>();
+const SHARED = keptBeside<Float64Array, SharedOut[]>("shared-out silences");
 const MOST_SHARED = 8;
 
 function shareOut(of: readonly Float64Array[]): SharedOut {

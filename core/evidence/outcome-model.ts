@@ -16,6 +16,7 @@ import {
   placesOf,
   type Places,
 } from "@/core/book";
+import { keptBeside } from "@/core/kept";
 
 /**
  * Likelihood ratio that a procedure's author declares for an outcome, against a suspect it says nothing about. What was measured or seen
@@ -67,12 +68,24 @@ export interface OutcomeModel {
   readonly speaksOf: readonly boolean[];
 }
 
+type Unpriced = Omit<Book, "shop">;
 type Models = ReadonlyMap<string, OutcomeModel>;
 
-const KEPT = new WeakMap<Book["causes"], WeakMap<Book["outcomes"], WeakMap<Book["procedures"], Models>>>();
+const KEPT = keptBeside<Book["causes"], WeakMap<Book["outcomes"], WeakMap<Book["procedures"], Models>>>(
+  "outcome models",
+);
 
 /** Every procedure of the book with what its outcomes say; made once for the same book. */
-export function outcomeModels(book: Book): ReadonlyMap<string, OutcomeModel> {
+export function outcomeModels(book: Unpriced): ReadonlyMap<string, OutcomeModel> {
+  const making = outcomeModelsInPieces(book);
+  for (;;) {
+    const { done, value } = making.next();
+    if (done) return value;
+  }
+}
+
+/** The same, a procedure at each step. */
+export function* outcomeModelsInPieces(book: Unpriced): Generator<void, Models> {
   const { causes, outcomes, procedures } = book;
   const byOutcomes = KEPT.get(causes) ?? new WeakMap<Book["outcomes"], WeakMap<Book["procedures"], Models>>();
   KEPT.set(causes, byOutcomes);
@@ -80,10 +93,18 @@ export function outcomeModels(book: Book): ReadonlyMap<string, OutcomeModel> {
   byOutcomes.set(outcomes, byProcedures);
   const kept = byProcedures.get(procedures);
   if (kept) return kept;
-  const sheets = book.procedures.map((procedure) => sheetOf(book, procedure));
+  const sheets: Sheet[] = [];
+  for (const procedure of procedures) {
+    sheets.push(sheetOf(book, procedure));
+    yield;
+  }
   const trust = trustIn(sheets);
   const places = placesOf(book);
-  const models = new Map(sheets.map((sheet) => [sheet.procedure.key, modelOf(sheet, trust, places)]));
+  const models = new Map<string, OutcomeModel>();
+  for (const sheet of sheets) {
+    models.set(sheet.procedure.key, modelOf(sheet, trust, places));
+    yield;
+  }
   byProcedures.set(procedures, models);
   return models;
 }
@@ -103,7 +124,7 @@ interface Sheet {
   readonly causes: Book["causes"];
 }
 
-function sheetOf({ causes, outcomes: counters }: Book, procedure: Procedure): Sheet {
+function sheetOf({ causes, outcomes: counters }: Unpriced, procedure: Procedure): Sheet {
   const counted = counters.get(procedure.key) ?? new Map<string, CountsByCause>();
   const known = procedure.outcomes.filter(({ key }) => key !== COULD_NOT_TELL && key !== NOT_DONE);
   const outcomes = known.map(({ key }) => key);

@@ -1,6 +1,6 @@
 import { int, num } from "@/core/place";
 import { gammaln } from "simple-statistics";
-import type { Affinity } from "./affinity";
+import { isSame, type Affinity } from "./affinity";
 import {
   type CauseKey,
   NO_COUNT,
@@ -12,6 +12,7 @@ import {
   type Places,
 } from "@/core/book";
 import { DISTURBED, NEW_PART_BAD } from "@/core/case";
+import { keptBeside } from "@/core/kept";
 
 /** How often a feature that a pattern names is there when the pattern is right. */
 const PATTERN_FEATURE_RATE = 0.8;
@@ -58,17 +59,25 @@ export interface RateCounts {
  */
 export function pooledRates(ground: Ground, counts: RateCounts): Rates {
   if (counts.patternJobs?.size) return ratesOf(ground, counts);
-  const kept = RATES.get(ground.causes) ?? new WeakMap<CountsByCause, Map<string, Rates>>();
+  const { feature, seen, jobs, affinity } = counts;
+  const kept = RATES.get(ground.causes) ?? new WeakMap<CountsByCause, Map<string, KeptRates>>();
   RATES.set(ground.causes, kept);
-  const own = kept.get(counts.jobs) ?? new Map<string, Rates>();
-  kept.set(counts.jobs, own);
-  const rates = own.get(counts.feature) ?? ratesOf(ground, counts);
-  own.set(counts.feature, rates);
+  const own = kept.get(jobs) ?? new Map<string, KeptRates>();
+  kept.set(jobs, own);
+  const known = own.get(feature);
+  const holds = known?.seen === seen && isSame(known.affinity, affinity);
+  const rates = holds ? known.rates : ratesOf(ground, counts);
+  own.set(feature, { seen, affinity, rates });
   return rates;
 }
 
+/** What rates were made of, beside the jobs that they are kept with: a code may be noted where nobody read its module, and then those stay the same. */
+interface KeptRates extends Pick<RateCounts, "seen" | "affinity"> {
+  readonly rates: Rates;
+}
+
 /** Made once for the same counts: whoever asks again and again of the same book gets the same answer. */
-const RATES = new WeakMap<Ground["causes"], WeakMap<CountsByCause, Map<string, Rates>>>();
+const RATES = keptBeside<Ground["causes"], WeakMap<CountsByCause, Map<string, KeptRates>>>("pooled rates");
 
 function ratesOf(ground: Ground, { feature, seen, jobs, affinity, patternJobs }: RateCounts): Rates {
   const { causes } = ground;

@@ -4,7 +4,8 @@ import { ALL_VEHICLES } from "@/core/vehicle";
 import { advise } from "@/core/plan";
 import { countedBook, emptyCase, jobWith } from "@/tests/support/shop";
 import { overlaps, shares } from "./overlap";
-import { placesOf } from "@/core/book";
+import { countsIn, placesOf } from "@/core/book";
+import { item, num } from "@/core/place";
 import { workOutAhead } from "./feature-evidence";
 import { pooledRates } from "./pooled-rates";
 import { rateRatio } from "@/core/statistics";
@@ -126,10 +127,24 @@ test("what is worked out ahead, piece by piece, is what cases ask: it changes no
   const [ahead, plain] = [countedBook({ causes: CAUSES }, jobs), countedBook({ causes: CAUSES }, jobs)];
   const pieces = [...workOutAhead(ahead)].length;
   const told = [...ahead.features.keys()].filter((key) => /^(symptom|condition)\|/.test(key)).length;
-  expect(pieces).toBe(told + (ahead.codesByModule.get("engine")?.size ?? 0));
+  expect(pieces).toBe(told + (ahead.codesByModule.get("engine")?.size ?? 0) + 2 * ahead.procedures.length);
   expect(pieces).toBeGreaterThan(CAUSES.length);
   const file = { ...emptyCase, symptoms: [{ key: "stalls", conditions: ["hot"] }], modulesScanned: ["engine"] };
   const odds = (book: typeof plain) =>
     advise(book, file).suspects.map(({ cause, probability }) => [cause.key, probability]);
   expect(odds(ahead)).toEqual(odds(plain));
+});
+
+test("a code that was noted where nobody read its module counts at once, and so does what is expected of its system", () => {
+  const book = countedBook({ causes: CAUSES }, shows(CAUSES[0]?.split(" ")[0] ?? "", 4, ["hot"]));
+  const key = item(book.causes, 0).key;
+  const jobs = countsIn(book.groups, ALL_VEHICLES);
+  const bySystem = (share: number) => new Float64Array(placesOf(book).systemNames.length).fill(share);
+  const rate = (times: number, share: number) => {
+    const seen = new Map([[key, { jobs: times, weight: times }]]);
+    const affinity = { bySystem: bySystem(share), byCause: null };
+    return num(pooledRates(book, { feature: "code|P0101", seen, jobs, affinity }).rate, 0);
+  };
+  expect(rate(3, 0.1)).toBeGreaterThan(rate(0, 0.1));
+  expect(rate(0, 0.5)).toBeGreaterThan(rate(0, 0.1));
 });

@@ -1,6 +1,7 @@
 import { gammaln } from "simple-statistics";
 import { ALL_VEHICLES } from "@/core/vehicle";
 import { countsIn, totalOf, type CountsByCause, type Book } from "@/core/book";
+import { keptBeside } from "@/core/kept";
 
 /**
  * What every cause of the book weighs before any job shows it, in jobs: somebody has thought of it. Where a few causes are most of what comes
@@ -19,7 +20,7 @@ const CHANCES: readonly (readonly [jobs: number, chance: number])[] = [
 /** Fewer causes share what comes in on one kind of vehicle than on all of them together. */
 const AT_HAND = 0.5;
 
-const KEPT = new WeakMap<CountsByCause, Map<number, number>>();
+const KEPT = keptBeside<CountsByCause, Map<number, number>>("jobs at first");
 
 /** @returns what each cause of the book weighs at first, in jobs as they are weighed; at most 1 */
 export function jobsAtFirst({ causes, groups }: Book): number {

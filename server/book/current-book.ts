@@ -23,7 +23,8 @@ export async function currentBook(db: Db): Promise<KeptBook> {
   }
   // Outside a change, who asks while jobs are being closed one after another is not held up by each of them.
   if (db === pool() && before?.words === version.words && isHearing()) return laterBook(before);
-  const book = (before && (await stepped(db, before, version))) ?? (await readBook(db, version));
+  const next = before && (await stepped(db, before, version));
+  const book = next ? await aheadInPieces(next) : await readBook(db, version);
   // What a transaction changed itself is not for others until it is kept, and may change again before.
   if (!version.own) {
     kept.deadEndsBook = book;
@@ -61,11 +62,18 @@ async function laterBook(before: KeptBook): Promise<KeptBook> {
   return stepping.underWay;
 }
 
-/** Takes the steps, works out ahead what every case asks of the book, piece by piece, and only then gives it to everybody. */
+/** Takes the steps, and only then gives the book to everybody. */
 async function stepAhead(before: KeptBook): Promise<KeptBook> {
   const asked = newsSoFar();
   const version = await readBookVersion(pool());
-  const book = (await stepped(pool(), before, version)) ?? (await readBook(pool(), version));
+  const book = await aheadInPieces((await stepped(pool(), before, version)) ?? (await readBook(pool(), version)));
+  kept.deadEndsBook = book;
+  nothingNewSince(asked);
+  return book;
+}
+
+/** Works out ahead what every case asks of a book, piece by piece. */
+async function aheadInPieces(book: KeptBook): Promise<KeptBook> {
   let begun = performance.now();
   const ahead = workOutAhead(book.known);
   while (!ahead.next().done) {
@@ -73,8 +81,6 @@ async function stepAhead(before: KeptBook): Promise<KeptBook> {
     await new Promise(setImmediate);
     begun = performance.now();
   }
-  kept.deadEndsBook = book;
-  nothingNewSince(asked);
   return book;
 }
 

@@ -91,13 +91,17 @@ export async function concludeChange(
   const { db, site, now } = context;
   const after = await readFacts(db, jobId);
   await setJobStanding(db, jobId, { rung: rungOfJob(after), cameBack: cameBack(after) });
+  const keepOdds = async () =>
+    insertOdds(
+      db,
+      jobId,
+      seq,
+      await keepAfterChange(db, site, { job: { id: jobId, version: seq }, facts: after, now }),
+    );
+  // A job's odds are made of what others taught: of a book that does not hold it yet, or no longer.
+  if (!before?.closed) await keepOdds();
   await keepCounters(db, jobId, before, after);
-  await insertOdds(
-    db,
-    jobId,
-    seq,
-    await keepAfterChange(db, site, { job: { id: jobId, version: seq }, facts: after, now }),
-  );
+  if (before?.closed) await keepOdds();
   await announceJob(db, { siteId: site.id, jobId, version: seq });
 }
 

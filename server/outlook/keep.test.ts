@@ -81,6 +81,26 @@ test("a note asks nothing of the engine and leaves what a sheet says; a test doe
   expect(tested.odds).not.toEqual(before.odds);
 });
 
+test("a job is no evidence for itself: its own closing and its opening again leave its odds as others taught them", async () => {
+  const job = await open();
+  await job.record("record-test", LEAKS);
+  const fitted = await job.record("record-part", part("boost-hose", "split", null));
+  await job.record("record-part-result", { partSeq: fitted, result: "fixed" });
+  const why = "Seen at the part.";
+  const reason = { state: "not-looked", text: "" };
+  const causes = [{ component: "boost-hose", failure: "split", reason }];
+  await job.record("record-finding", { result: "root-cause", causes, why });
+  const { odds, book } = await keptOf(job);
+  const signed = ["proof", "unchecked"].map((each) => ({ for: each, reason: "for the test" }));
+  await job.record("close-job", { signed, reason: "for the test" }, lead);
+  expect((await readBookVersion(pool())).version).not.toBe(book);
+  expect((await keptOf(job)).odds).toEqual(odds);
+  const taught = (await anew(job)).odds;
+  expect(taught).not.toEqual(odds);
+  await job.record("reopen-job", { reason: "to look again" }, lead);
+  expect((await keptOf(job)).odds).toEqual(odds);
+});
+
 test("once the book is another, open jobs are brought up to date without anybody looking", async () => {
   const job = await open();
   while (await followOnce());
