@@ -35,6 +35,9 @@ export interface RepairTried {
 /** What was done to cure it: no measure that only brings the vehicle home. */
 export const isRepair = ({ getHome }: RepairTried): boolean => !getHome;
 
+/** What it was done for cannot show after it: a measure that changed nothing hides nothing. */
+export const hides = (tried: RepairTried): boolean => isRepair(tried) || tried.result !== "no-change";
+
 /** Everything that is known of a job at one moment: the question that advice answers. */
 export interface CaseFile {
   readonly vehicle: Vehicle;

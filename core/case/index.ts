@@ -1,4 +1,4 @@
-export { isRepair } from "./case-file";
+export { hides, isRepair } from "./case-file";
 export type { CaseFile, RepairTried, Symptom, TestDone } from "./case-file";
 export {
   type Feature,

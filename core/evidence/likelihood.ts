@@ -1,5 +1,5 @@
 import { COULD_NOT_TELL, NOT_DONE, covers, type Book, placesOf, type Places } from "@/core/book";
-import type { CaseFile, RepairTried, TestDone } from "@/core/case";
+import { hides, type CaseFile, type RepairTried, type TestDone } from "@/core/case";
 import type { Evidence } from "./evidence";
 import { absenceEvidence, deniedEvidence, featureEvidence, untoldEvidence } from "./feature-evidence";
 import { DECLARED_RATIO, effectOn, outcomeModels } from "./outcome-model";
@@ -49,7 +49,7 @@ export function workEvidence(book: Book, file: CaseFile): readonly Evidence[] {
 function withoutRepaired({ causes }: Book, { repairsTried }: CaseFile, evidence: Evidence): Evidence {
   if (!evidence.after) return evidence;
   const before = repairsTried.slice(0, evidence.after);
-  const gone = causes.flatMap((cause, at) => (before.some((tried) => covers(tried, cause)) ? [at] : []));
+  const gone = causes.flatMap((cause, at) => (before.some((tried) => hides(tried) && covers(tried, cause)) ? [at] : []));
   if (!gone.length) return evidence;
   const weights = evidence.weights.slice();
   for (const at of gone) weights[at] = 0;

@@ -1,5 +1,5 @@
 import { int, item, num } from "@/core/place";
-import { isRepair, type CaseFile, type RepairTried } from "@/core/case";
+import { hides, isRepair, type CaseFile, type RepairTried } from "@/core/case";
 import { type Book, placesOf, covers } from "@/core/book";
 import type { Evidence } from "@/core/evidence";
 
@@ -44,7 +44,9 @@ interface Alone {
 export class Couples {
   /** By cause: the first repair tried that covers it; -1 where there is none. */
   private readonly repair: Int32Array;
-  /** By cause: since which of the repairs it cannot show, also where it was only hidden to get home; -1 where there is none. */
+  /** The same, measures to get home among them. */
+  private readonly tried: Int32Array;
+  /** By cause: since which of the repairs it cannot show, also where a measure to get home hides it; -1 where there is none. */
   private readonly gone: Int32Array;
 
   constructor(
@@ -56,7 +58,8 @@ export class Couples {
     const first = (which: (tried: RepairTried) => boolean) =>
       Int32Array.from(book.causes, (cause) => repairsTried.findIndex((tried) => which(tried) && covers(tried, cause)));
     this.repair = first(isRepair);
-    this.gone = first(() => true);
+    this.tried = first(() => true);
+    this.gone = first(hides);
   }
 
   /** The odds of every hypothesis, couples shared between the two or given to what is left; and the couples of which none was repaired. */
@@ -124,7 +127,7 @@ export class Couples {
 
   /** Whether a repair is the one that counts for a cause: the first, and the first that was more than a way home. */
   private speaksOf(repair: number, cause: number): boolean {
-    return repair === this.repair[cause] || repair === this.gone[cause];
+    return [this.repair, this.tried, this.gone].some((first) => first[cause] === repair);
   }
 
   /** What came of a repair, where two causes are at work. */

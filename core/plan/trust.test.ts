@@ -141,6 +141,21 @@ test("what only brings the vehicle home leaves the repair to be done, and speaks
   );
 });
 
+test("what did not bring the vehicle home hides nothing: a test after it still speaks of the cause", () => {
+  const book = countedBook(BOOK, []);
+  const after = (outcome: string) =>
+    p(
+      book,
+      {
+        symptoms: told("no-crank"),
+        repairsTried: [{ ...cause("starter/worn"), result: "no-change", getHome: true }],
+        tests: [done("starter-draw", outcome, { afterRepairs: 1 })],
+      },
+      "starter/worn",
+    );
+  expect(after("high")).toBeGreaterThan(after("fine") + 0.3);
+});
+
 test("what was got round and then repaired is judged by its repair", () => {
   const book = countedBook(BOOK, []);
   const home = { ...cause("starter/worn"), result: "fixed" as const, getHome: true };

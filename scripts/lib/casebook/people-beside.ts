@@ -45,7 +45,7 @@ export async function peopleAtWork({ origin, headers, lead }: Shop, over: AbortS
     await measured("a note", async () => {
       job = await changeJobBy(lead, "record-note", { ...job, text: "looked at it again" });
     });
-    await measured("closing a job", () => closeIt(lead, job));
+    await measured("closing a job", () => closeIt({ origin, headers }, job));
     await measured("opening a job, to its cause", async () => (job = await next()));
     await sleep(PAUSE_MS);
   }

@@ -6,7 +6,7 @@ import { pool } from "@/server/db/pool";
 import { Dice } from "@/simulation/random";
 import type { Job } from "../demo-shop";
 import { quantile } from "../timing";
-import { askServer } from "./ask-server";
+import { askServer, type Sender } from "./ask-server";
 import { closedJobs, closeIt, findCause, openLike } from "./open-jobs";
 
 export const CLOSED_A_SECOND = 2;
@@ -29,7 +29,11 @@ export async function adviceWhileClosing(asking: Asking) {
   await advices(asking, bodies);
   const still = await advices(asking, bodies);
   const over = new AbortController();
-  const closings = closeOneAfterAnother(asking.lead, ready, over.signal);
+  const closings = closeOneAfterAnother(
+    { origin: asking.origin, headers: { cookie: asking.cookie } },
+    ready,
+    over.signal,
+  );
   const closing = await advices(asking, bodies);
   over.abort();
   await closings;
@@ -48,7 +52,7 @@ async function readyToClose({ lead, asked }: Asking): Promise<Job[]> {
   return ready;
 }
 
-async function closeOneAfterAnother(lead: Actor, ready: readonly Job[], over: AbortSignal): Promise<void> {
+async function closeOneAfterAnother(lead: Sender, ready: readonly Job[], over: AbortSignal): Promise<void> {
   for (const job of ready) {
     if (over.aborted) return;
     await closeIt(lead, job);

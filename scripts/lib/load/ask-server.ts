@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { Agent, request } from "node:http";
 import { createGunzip } from "node:zlib";
 
@@ -52,5 +53,22 @@ export function askServer(url: string, asked: Asked = {}): Promise<Answered> {
       else fail(error);
     });
     sent.end(body);
+  });
+}
+
+/** Whom a change is by, and where. */
+export interface Sender {
+  readonly origin: string;
+  /** A session's cookie, or a token. */
+  readonly headers: Readonly<Record<string, string>>;
+}
+
+/** Changes something as a screen does. */
+export function sendCommand({ origin, headers }: Sender, name: string, input: object): Promise<Answered> {
+  return askServer(`${origin}/api/v1/commands/${name}`, {
+    method: "POST",
+    headers: { ...headers, "content-type": "application/json", "idempotency-key": randomUUID(), origin },
+    body: JSON.stringify(input),
+    read: true,
   });
 }

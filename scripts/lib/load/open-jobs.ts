@@ -5,6 +5,7 @@ import type { Actor } from "@/server/auth/session";
 import { pool } from "@/server/db/pool";
 import type { Dice } from "@/simulation/random";
 import { changeJobBy, type Job } from "../demo-shop";
+import { sendCommand, type Sender } from "./ask-server";
 
 /** What a closed job was of, what it showed and what it came to. */
 export interface Closed extends Cause {
@@ -55,8 +56,9 @@ export function findCause(actor: Actor, job: Job, { component, failure }: Closed
   return changeJobBy(actor, "record-finding", { ...job, result: "root-cause", causes, why: "Seen at the part." });
 }
 
-/** Closes it; a lead signs for what was not proved. */
-export function closeIt(lead: Actor, job: Job): Promise<Job> {
+/** A lead closes it over HTTP, and signs for what was not proved. @throws Error with what the server says */
+export async function closeIt(lead: Sender, job: Job): Promise<void> {
   const signed = ["proof", "second-look", "unchecked", "left-over"].map((each) => ({ for: each, reason: "measured" }));
-  return changeJobBy(lead, "close-job", { ...job, reason: "measured", signed });
+  const { status, text } = await sendCommand(lead, "close-job", { ...job, reason: "measured", signed });
+  if (status !== 200) throw new Error(`close-job: ${status} ${text}`);
 }

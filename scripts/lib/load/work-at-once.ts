@@ -1,8 +1,7 @@
-import { randomUUID } from "node:crypto";
 import { setTimeout as sleep } from "node:timers/promises";
 import type { JobId } from "@/core/ids";
 import { Dice } from "@/simulation/random";
-import { askServer, type Answered } from "./ask-server";
+import { askServer, sendCommand, type Answered } from "./ask-server";
 
 /** What a technician waits for. */
 export type Wait = "bare page" | "floor" | "sheet" | "write";
@@ -35,7 +34,15 @@ export function workAtOnce(crew: Crew): Promise<Waits> {
     const job = dice.pick(jobs);
     const sheet = await askServer(`${origin}/jobs/${job}`, { cookie, read: true });
     note("sheet", sheet);
-    note("write", await writeNote(origin, cookie, { job, version: versionOn(sheet.text) }));
+    note(
+      "write",
+      await sendCommand({ origin, headers: { cookie } }, "record-note", {
+        jobId: job,
+        version: versionOn(sheet.text),
+        text: "Looked at it again, nothing new.",
+        minutes: 1,
+      }),
+    );
   });
 }
 
@@ -83,17 +90,4 @@ function versionOn(html: string): number {
   const found = /\\"job\\":\{[^}]*?\\"version\\":(\d+)/.exec(html);
   if (!found) throw new Error("The sheet names no version of its job.");
   return Number(found[1]);
-}
-
-function writeNote(
-  origin: string,
-  cookie: string,
-  { job, version }: { readonly job: JobId; readonly version: number },
-): Promise<Answered> {
-  return askServer(`${origin}/api/v1/commands/record-note`, {
-    method: "POST",
-    cookie,
-    headers: { "content-type": "application/json", "idempotency-key": randomUUID(), origin },
-    body: JSON.stringify({ jobId: job, version, text: "Looked at it again, nothing new.", minutes: 1 }),
-  });
 }
