@@ -112,7 +112,7 @@ test("another shop’s casebook comes in under its name, speaks as much as a lea
   const suspects = async () => {
     await openJobOf(browser, "HF 4149");
     await browser.click("(//section[@aria-label='Suspects']//summary)[1]");
-    return (await browser.find("//section[@aria-label='Suspects']")).getText();
+    return browser.read("//section[@aria-label='Suspects']");
   };
   const before = await suspects();
   await browser.go("/casebook");

@@ -70,7 +70,7 @@ describe("at the gate", () => {
 
   test("the desk asks the customer what moves the odds most, and taps the answer", async () => {
     const question = "//section[@aria-label='Ask the customer']//li[1]";
-    const label = (await (await browser.find(`${question}/span`)).getText()).replace(/\?$/, "");
+    const label = (await browser.read(`${question}/span`)).replace(/\?$/, "");
     await browser.press(`No: ${label}`);
     await onTrail(`not ${label.charAt(0).toLowerCase()}${label.slice(1)}`);
     await browser.gone(`//section[@aria-label='Ask the customer']//li[contains(., '${label}?')]`);

@@ -60,7 +60,7 @@ describe("this model does that", () => {
   test("what the jobs propose is taken in, or part of what is known", async () => {
     await browser.go("/known-failures");
     const proposed = "//section[@aria-label='Proposed by the jobs']//li";
-    const first = await (await browser.find(`${proposed}//span[1]`)).getText();
+    const first = await browser.read(`${proposed}//span[1]`);
     await browser.press("Take it in", `${proposed}[1]`);
     await browser.gone(`${proposed}[contains(., '${first}')]//button[.='Take it in']`);
     await browser.find(`//section[@aria-label='On record']//li[contains(., '${first}')][contains(., 'proved here')]`);

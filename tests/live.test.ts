@@ -114,7 +114,7 @@ describe("two at one job", () => {
   });
 
   test("taking an entry back strikes it, and the odds follow", async () => {
-    const odds = async () => (await browser.find("//section[@aria-label='Suspects']")).getText();
+    const odds = async () => browser.read("//section[@aria-label='Suspects']");
     const before = await odds();
     const entry = "//ol//li[contains(., 'rod off and on')]";
     await browser.click(`${entry}//button[starts-with(@aria-label, 'More on')]`);

@@ -139,7 +139,7 @@ describe("a test", () => {
   });
 
   test("that was not done says why, and moves nothing", async () => {
-    const suspects = async () => (await browser.find("//section[@aria-label='Suspects']")).getText();
+    const suspects = async () => browser.read("//section[@aria-label='Suspects']");
     const before = await suspects();
     await start("Glow plug resistance", "Glow plug resistance, each plug");
     await browser.press("Not done");

@@ -58,11 +58,10 @@ const repair = (job: Job, cause: string, result: string) => {
   return record(job, "record-part", { component, failure, source: "new-maker", minutes: 30, cost, result });
 };
 
-const lead = async () => (await browser.find("(//section[@aria-label='Suspects']//summary)[1]")).getText();
+const lead = async () => browser.read("(//section[@aria-label='Suspects']//summary)[1]");
 const doNext = (words: string) => browser.find(`//section[@aria-label='Do next'][contains(., '${words}')]`);
-const suspectsSay = (words: string) => browser.find(`//section[@aria-label='Suspects'][contains(., '${words}')]`);
-const unknown = async () =>
-  Number(/(\d+) % not in the book/.exec(await (await suspectsSay("not in the book")).getText())?.[1]);
+const suspectsSay = (words: string) => browser.read(`//section[@aria-label='Suspects'][contains(., '${words}')]`);
+const unknown = async () => Number(/(\d+) % not in the book/.exec(await suspectsSay("not in the book"))?.[1]);
 
 describe("one cause", () => {
   test("the test that settles most is next, with why, and what the second best would cost more", async () => {
@@ -88,7 +87,7 @@ describe("one cause", () => {
     await browser.point("//h1");
     await browser.click(`${list}/summary[.='What each entry moved']`);
     if ((await (await browser.find(list)).getAttribute("open")) === null) await browser.click(`${list}/summary`);
-    const told = await (await browser.find("(//section[@aria-label='Trail map']//details//li)[last()]")).getText();
+    const told = await browser.read("(//section[@aria-label='Trail map']//details//li)[last()]");
     expect(words.split(", ")[0]).toBe(told.split(", ")[0]);
     expect(told).toMatch(/Charge-air hose: split \d+ % to \d+ %/);
   });

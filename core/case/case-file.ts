@@ -59,3 +59,10 @@ export interface CaseFile {
   /** Access groups that are open already. */
   readonly access: readonly string[];
 }
+
+/** Nothing was told, read or tried yet: the odds are what such vehicles come with, and nothing is known of this one. */
+export function isUntold(file: CaseFile): boolean {
+  const { symptoms, codes, modulesScanned, modulesSilent = [], tests, repairsTried, priorWork = [], named = [] } = file;
+  const known = [symptoms, codes, modulesScanned, modulesSilent, tests, repairsTried, priorWork, named];
+  return known.every(({ length }) => length === 0);
+}

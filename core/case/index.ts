@@ -1,4 +1,4 @@
-export { hides, isRepair } from "./case-file";
+export { hides, isRepair, isUntold } from "./case-file";
 export type { CaseFile, RepairTried, Symptom, TestDone } from "./case-file";
 export {
   type Feature,

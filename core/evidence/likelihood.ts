@@ -49,7 +49,9 @@ export function workEvidence(book: Book, file: CaseFile): readonly Evidence[] {
 function withoutRepaired({ causes }: Book, { repairsTried }: CaseFile, evidence: Evidence): Evidence {
   if (!evidence.after) return evidence;
   const before = repairsTried.slice(0, evidence.after);
-  const gone = causes.flatMap((cause, at) => (before.some((tried) => hides(tried) && covers(tried, cause)) ? [at] : []));
+  const gone = causes.flatMap((cause, at) =>
+    before.some((tried) => hides(tried) && covers(tried, cause)) ? [at] : [],
+  );
   if (!gone.length) return evidence;
   const weights = evidence.weights.slice();
   for (const at of gone) weights[at] = 0;

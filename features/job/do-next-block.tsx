@@ -18,10 +18,12 @@ export function Block({ title, children }: { readonly title: string; readonly ch
 interface ActionsProps {
   readonly first: { readonly label: string; readonly dialog: JobDialog };
   readonly second?: { readonly label: string; readonly dialog: JobDialog };
+  /** More buttons. */
+  readonly children?: ReactNode;
 }
 
-/** The main button, and at most one beside it. */
-export function Actions({ first, second }: ActionsProps) {
+/** The main button, and what stands beside it. */
+export function Actions({ first, second, children }: ActionsProps) {
   const { open } = useJobPage();
   return (
     <div className="mt-2 flex flex-wrap gap-2">
@@ -29,6 +31,7 @@ export function Actions({ first, second }: ActionsProps) {
         {first.label}
       </Button>
       {second && <Button onClick={() => open(second.dialog)}>{second.label}</Button>}
+      {children}
     </div>
   );
 }

@@ -1,6 +1,8 @@
 "use client";
 
 import type { Cause, Money } from "@/core/book";
+import { isUntold } from "@/core/case";
+import { caseOf } from "@/core/job";
 import { upperFirst } from "@/core/words";
 import { minutesText, moneyText } from "@/features/shared/format";
 import type { ActionView, WhatIfView } from "@/server/views/advice-view";
@@ -14,6 +16,7 @@ export function NextAction() {
   const { sheet, open } = useJobPage();
   const [best, ...others] = sheet.advice.next;
   const { symptoms, codes, tests, parts } = sheet.facts;
+  if (isUntold(caseOf(sheet.facts))) return <TakeDown isTold={false} />;
   if (!best)
     return tests.length + parts.length > 0 ? <NothingLeft /> : <TakeDown isTold={symptoms.length + codes.length > 0} />;
   return (
@@ -61,22 +64,31 @@ function Chosen({ component, failure }: Cause) {
   );
 }
 
-/** Nothing was tried yet and the book has no way: what it could start from. */
+/** Nothing was told yet, or the book has no way: what it could start from. */
 function TakeDown({ isTold }: { readonly isTold: boolean }) {
+  const { sheet, open } = useJobPage();
+  const ways = sheet.advice.next.length;
   return (
     <Block title="Take down what the vehicle shows">
-      <p>
-        {isTold
-          ? "The book knows no test or repair yet that bears on what was told. Read the codes of every module, and name what you suspect: it is weighed."
-          : "Symptoms with their conditions, and the codes of every module. The book starts to speak with the first of them."}
-      </p>
+      <p>{isTold ? NO_WAY_YET : ways ? ONLY_THE_VEHICLE : NOTHING_YET}</p>
       <Actions
         first={{ label: "Symptoms", dialog: { kind: "symptoms" } }}
         second={{ label: "Scan", dialog: { kind: "scan" } }}
-      />
+      >
+        {!isTold && ways > 0 && (
+          <Button onClick={() => open({ kind: "other-ways" })}>Test all the same ({ways})</Button>
+        )}
+      </Actions>
     </Block>
   );
 }
+
+const NO_WAY_YET =
+  "The book knows no test or repair yet that bears on what was told. Read the codes of every module, and name what you suspect: it is weighed.";
+const NOTHING_YET =
+  "Symptoms with their conditions, and the codes of every module. The book starts to speak with the first of them.";
+const ONLY_THE_VEHICLE =
+  "Symptoms with their conditions, and the codes of every module. Until then the odds are only what such vehicles come with: nothing is known of this one.";
 
 /** The book has nothing more that bears on the case: when to stop, as words. */
 function NothingLeft() {

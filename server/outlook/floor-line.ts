@@ -1,7 +1,8 @@
 import "server-only";
 import { dayText } from "@/core/day";
+import { isUntold } from "@/core/case";
 import { causeName, lowerFirst, type Labels } from "@/core/words";
-import { needOf, spentOn, type JobFacts, type Need, type Spent, type TimedEntry } from "@/core/job";
+import { caseOf, needOf, spentOn, type JobFacts, type Need, type Spent, type TimedEntry } from "@/core/job";
 import { PROOF_WORDS, WAITING_WORDS } from "@/core/entries";
 import type { Advice, Plan } from "@/core/plan";
 
@@ -37,13 +38,17 @@ function offeredText({ actions: [next] }: Plan, labels: Labels): string | null {
     : `Repair: ${causeName(labels, next.cause)}, ${minutes}`;
 }
 
+/** Of a job that nobody has told anything of. */
+const NO_LEAD: Lead = { leading: null, offered: null };
+
 /** @param timed the entries of the job whose minutes count */
 export function floorLine(
   facts: JobFacts,
   timed: readonly TimedEntry[],
-  { lead, labels }: { readonly lead: Lead; readonly labels: Labels },
+  { lead: told, labels }: { readonly lead: Lead; readonly labels: Labels },
 ): FloorLine {
   const need = needOf(facts);
+  const lead = isUntold(caseOf(facts)) ? NO_LEAD : told;
   return {
     ...lead,
     need: need.kind,

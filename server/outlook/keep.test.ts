@@ -67,6 +67,15 @@ test("what is kept with each change is what would be worked out now", async () =
   expect((await keptOf(job)).floor).toMatchObject({ minutes: 47, parts: 80 });
 });
 
+test("of a job that nobody has told anything of, the floor says to take it down and names no suspect", async () => {
+  const job = await OpenJob.open(technician, { vehicle: { ...VEHICLE, plate: `K ${++plates}` } });
+  await job.record("record-note", { text: "Came on a truck.", minutes: 2 });
+  expect((await keptOf(job)).floor).toMatchObject({ leading: null, next: "Take down symptoms and codes" });
+  await job.record("record-symptoms", { symptoms: [{ key: "low-power", conditions: [] }] });
+  const { leading, next } = (await keptOf(job)).floor;
+  expect([leading?.p ?? 0, next]).not.toEqual([0, "Take down symptoms and codes"]);
+});
+
 test("a note asks nothing of the engine and leaves what a sheet says; a test does both", async () => {
   const job = await open();
   await anew(job);

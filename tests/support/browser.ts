@@ -136,6 +136,11 @@ export class Browser {
     return this.driver.executeScript<string>("return document.body.innerText");
   }
 
+  /** The words of what this XPath finds, as they are seen. Looks again where the page was just drawn anew. */
+  async read(xpath: string): Promise<string> {
+    return this.retry(async () => (await this.find(xpath)).getText());
+  }
+
   /** Presses a button, link or choice with exactly these words. Tries again where the page was just drawn anew. */
   async press(words: string, within = ""): Promise<void> {
     const said = quote(words);
