@@ -27,7 +27,7 @@ export async function currentBook(db: Db): Promise<KeptBook> {
   const book = next ? await aheadInPieces(next) : await readBook(db, version);
   // What a transaction changed itself is not for others until it is kept, and may change again before.
   if (!version.own) {
-    kept.deadEndsBook = book;
+    keep(book);
     if (db === pool()) nothingNewSince(asked);
   }
   return book;
@@ -67,9 +67,16 @@ async function stepAhead(before: KeptBook): Promise<KeptBook> {
   const asked = newsSoFar();
   const version = await readBookVersion(pool());
   const book = await aheadInPieces((await stepped(pool(), before, version)) ?? (await readBook(pool(), version)));
-  kept.deadEndsBook = book;
+  keep(book);
   nothingNewSince(asked);
   return book;
+}
+
+/** Keeps it for everybody, where nobody has kept a later one since. */
+function keep(book: KeptBook): void {
+  const other = kept.deadEndsBook;
+  if (other?.words === book.words && other.nth > book.nth) return;
+  kept.deadEndsBook = book;
 }
 
 /** Works out ahead what every case asks of a book, piece by piece. */
