@@ -65,12 +65,19 @@ async function startOn(settings, held) {
   }
 }
 
-/** Notes who runs for us, each under its name: the next start ends what is left of them where this one is killed. */
+/**
+ * Notes who runs for us, each under its name: the next start ends what is left of them where this one is killed. A full disk, or a folder that is gone, is no
+ * reason to end what serves.
+ */
 function noteChildren(held, known) {
   const children = { ...known };
   return (name) => (child) => {
     children[name] = child;
-    held?.note({ children: Object.values(children) });
+    try {
+      held?.note({ children: Object.values(children) });
+    } catch (error) {
+      say(`Who runs here could not be noted in the data directory: ${error.code ?? error}.`);
+    }
   };
 }
 
