@@ -2,10 +2,12 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import {
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
   renameSync,
+  rmdirSync,
   rmSync,
   statSync,
   writeFileSync,
@@ -215,9 +217,14 @@ describe("npm start", () => {
     const open = async (complaint: string) =>
       (await lead.command("open-job", { vehicle: { ...VEHICLE, plate: null }, complaint })).status;
     expect(await open("before")).toBe(200);
+    // Who is started now cannot be noted, as on a full disk: that ends nobody.
+    const { pid } = JSON.parse(readFileSync(join(dataDir, "start.json"), "utf8")) as { pid: number };
+    const inTheWay = join(dataDir, `start.json.${pid}`);
+    mkdirSync(inTheWay);
     process.kill(served(child), "SIGKILL");
     await untilGone(origin());
     await waitUntilHealthy(origin());
+    rmdirSync(inTheWay);
     expect(await open("between")).toBe(200);
     killTree(postmaster());
     const answers = new Set<number>();
@@ -236,6 +243,7 @@ describe("npm start", () => {
     const { code, output } = await ended;
     expect(code).toBe(0);
     expect(output).toMatch(/(The application ended \(SIGKILL\); it is started again\..*){2}The database is back\./s);
+    expect(output).toContain("Who runs here could not be noted in the data directory: EISDIR.");
   });
 
   test("on a data directory that is served says so and ends, whatever its port, and the first goes on", async () => {

@@ -1,5 +1,5 @@
-import { NO_COUNT, type CountsByCause, type KnownCause, type KnownComponent } from "./counts";
 import { keptBeside } from "@/core/kept";
+import { NO_COUNT, type CountsByCause, type KnownCause, type KnownComponent } from "./counts";
 
 /** What the hypotheses of a case are made from. */
 export interface Ground {

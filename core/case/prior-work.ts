@@ -1,8 +1,8 @@
+import { keptBeside } from "@/core/kept";
 import { relatedSystems } from "@/core/vehicle";
 import type { CaseFile } from "./case-file";
 import { causeKey, type Cause, type CauseKey, type KnownCause, type Book } from "@/core/book";
 import { DISTURBED, NEW_PART_BAD, type PriorWork, type Recency } from "./work";
-import { keptBeside } from "@/core/kept";
 
 /**
  * How often work of this age, in the place of the complaint, is what the complaint comes from: shares of all jobs. Set by judgement,

@@ -1,4 +1,5 @@
 import { item, num } from "@/core/place";
+import { keptBeside } from "@/core/kept";
 import { codeFamily } from "@/core/codes";
 import { affinityOf } from "./affinity";
 import { ALL_VEHICLES } from "@/core/vehicle";
@@ -26,7 +27,6 @@ import type { Evidence, EvidenceSource } from "./evidence";
 import { overlaps, shares } from "./overlap";
 import { outcomeModelsInPieces } from "./outcome-model";
 import { pooledRates, type Rates } from "./pooled-rates";
-import { keptBeside } from "@/core/kept";
 
 /**
  * Symptoms, conditions and codes of one job come from one story and repeat each other beyond what their overlap tells. Each counts by
