@@ -34,7 +34,7 @@ test("where who does long work stands still, nobody else does", async () => {
 
 test("where the disk is full, what cannot be kept is told as that, and once there is room it goes on by itself", async () => {
   // Where a disk of that size cannot be had, there is nothing to fill.
-  if (disk) expect(await full(shop, disk, 5000)).toMatchObject(WELL);
+  if (disk) expect(await full(shop, disk, 5000, BUSY_MS)).toMatchObject(WELL);
 });
 
 test("where the clock is set back, what was written after it is gone on with", async () => {
@@ -42,6 +42,7 @@ test("where the clock is set back, what was written after it is gone on with", a
 });
 
 test("nothing that was acknowledged through all of it is lost, or there twice", async () => {
+  await shop.untilWritten(100, 120_000);
   shop.rest();
   await Promise.all(hands);
   expect(shop.acknowledged.length).toBeGreaterThan(100);

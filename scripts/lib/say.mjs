@@ -1,5 +1,8 @@
 /** What the start commands say to the person at the keyboard. */
 
+// What is said may go to a file on a full disk, or to a pipe that nobody reads any longer: that ends nothing.
+for (const stream of [process.stdout, process.stderr]) stream.on("error", () => {});
+
 export function say(sentence) {
   process.stdout.write(`${sentence}\n`);
 }

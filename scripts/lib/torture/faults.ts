@@ -5,7 +5,7 @@ import type { SmallDisk } from "./small-disk";
 /** What came of a fault. */
 export interface Fault {
   readonly what: string;
-  /** Milliseconds from its end until the shop was served again. */
+  /** Milliseconds from its end until the shop was served again, and the next write went through. */
   readonly served: number;
   /** What ought not to have been. */
   readonly wrong: readonly string[];
@@ -17,6 +17,14 @@ const HEALTH_MS = 2500;
 const ASK_EVERY_MS = 500;
 /** Whatever is told meanwhile says that it cannot be just now. */
 const EXPECTED = new Set([0, 200, 503]);
+
+/** Hands that wait for an answer give up on it after 20 s, and send again then. */
+const WRITES_AGAIN_MS = 30_000;
+
+/** @returns milliseconds until it is well, and somebody could write */
+async function untilServed(shop: Shop, mostMs: number): Promise<number> {
+  return (await shop.untilServed(mostMs)) + (await shop.untilWritten(1, WRITES_AGAIN_MS));
+}
 
 /** Asks for health, and for the page that people look at, while a fault lasts. */
 async function askMeanwhile(shop: Shop, forMs: number, healthMs: number): Promise<string[]> {
@@ -39,28 +47,28 @@ export async function frozen(shop: Shop, victim: Victim, forMs: number, healthMs
   thaw();
   return {
     what: `${victim} stood still for ${forMs / 1000} s`,
-    served: await shop.untilServed(SERVED_AGAIN_MS),
+    served: await untilServed(shop, SERVED_AGAIN_MS),
     wrong,
   };
 }
 
-/** The disk is full for a while. */
-export async function full(shop: Shop, disk: SmallDisk, forMs: number): Promise<Fault> {
+/**
+ * The disk is full for a while.
+ * @param healthMs within how long it says how it is
+ */
+export async function full(shop: Shop, disk: SmallDisk, forMs: number, healthMs = HEALTH_MS): Promise<Fault> {
   disk.fill();
   const before = shop.acknowledged.length;
-  const wrong = await askMeanwhile(shop, forMs, Infinity);
-  disk.free();
-  const served = await shop.untilServed(SERVED_AGAIN_MS);
+  const wrong = await askMeanwhile(shop, forMs, healthMs);
   const meanwhile = shop.acknowledged.length - before;
+  disk.free();
+  const served = await untilServed(shop, SERVED_AGAIN_MS);
   return { what: `the disk was full for ${forMs / 1000} s (${meanwhile} writes went through)`, served, wrong };
 }
 
 /** The clock is another one after a restart; it stays so. */
 export async function offClock(shop: Shop, aheadMs: number): Promise<Fault> {
-  const before = shop.acknowledged.length;
   await shop.restart(aheadMs);
-  const served = await shop.untilServed(SERVED_AGAIN_MS * 2);
-  await sleep(3000);
-  const wrong = shop.acknowledged.length > before ? [] : ["nothing could be written"];
-  return { what: `the clock is off by ${aheadMs / 3_600_000} h`, served, wrong };
+  const served = await untilServed(shop, SERVED_AGAIN_MS * 2);
+  return { what: `the clock is off by ${aheadMs / 3_600_000} h`, served, wrong: [] };
 }

@@ -165,6 +165,17 @@ export class Shop {
     throw new Error(`It did not serve again within ${mostMs / 1000} s.`);
   }
 
+  /**
+   * While hands write: waits until so many more writes are acknowledged.
+   * @returns milliseconds it took
+   */
+  async untilWritten(more: number, mostMs: number): Promise<number> {
+    const begun = performance.now();
+    for (const wanted = this.acknowledged.length + more; performance.now() - begun < mostMs; await sleep(50))
+      if (this.acknowledged.length >= wanted) return performance.now() - begun;
+    throw new Error(`${more} writes did not go through within ${mostMs / 1000} s.`);
+  }
+
   /** How an asked-for answer came: its status, 0 where there was none, and how long it took. */
   async ask(path: string): Promise<{ readonly status: number; readonly ms: number }> {
     const begun = performance.now();
