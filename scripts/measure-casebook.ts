@@ -41,6 +41,12 @@ function* bookOf(bytes: number, sent: { bytes: number; jobs: number }): Generato
   yield encoder.encode("]}");
 }
 
+interface Work {
+  readonly state: string;
+  readonly endedAt: string | null;
+  readonly answer: { readonly jobs: object } | null;
+}
+
 /** Resident memory of a process, in MiB. */
 async function residentMib(pid: number): Promise<number> {
   const status = await readFile(`/proc/${pid}/status`, "utf8");
@@ -84,10 +90,17 @@ await program(async () => {
   const send = async () => {
     const sent = { bytes: 0, jobs: 0 };
     const body = Readable.from(bookOf(Number(megabytes) * 1e6, sent)) as unknown as BodyInit;
-    const all = { ...headers, "content-type": "application/json" };
+    // Nobody who waits for one answer is kept longer than five minutes.
+    const all = { ...headers, "content-type": "application/json", prefer: "respond-async" };
     const request: RequestInit & { duplex: "half" } = { method: "POST", headers: all, body, duplex: "half" };
     const response = await fetch(`${origin}/api/v1/casebook`, request);
-    return { sent, response };
+    const taken = (await response.json()) as { progress: string };
+    if (!response.ok) throw new Error(`${response.status}: ${JSON.stringify(taken).slice(0, 500)}`);
+    for (;;) {
+      const work = (await (await fetch(origin + taken.progress, { headers })).json()) as Work;
+      if (work.endedAt) return { sent, work };
+      await sleep(POLL_MS);
+    }
   };
   const server = { name: "server", pid: Number(pid) };
   const worker = { name: "long work", pid: Number(workerPid) };
@@ -96,12 +109,11 @@ await program(async () => {
     const beside = peopleAtWork(shop, over.signal);
     const { result, seconds, memory } = await watched([server, worker], send);
     over.abort();
-    const { sent, response } = result;
-    const answer = (await response.json()) as { jobs?: object; problems?: object[] };
-    if (!response.ok) throw new Error(`${response.status}: ${JSON.stringify(answer).slice(0, 500)}`);
+    const { sent, work } = result;
+    if (work.state !== "done") throw new Error(JSON.stringify(work).slice(0, 500));
     say(
       `${(sent.bytes / 1e6).toFixed(0)} MB, ${sent.jobs} jobs taken over${again}, with people at work: ${seconds.toFixed(1)} s, ` +
-        `${Math.round(sent.jobs / seconds)} jobs a second; ${memory}; ${JSON.stringify(answer.jobs)}`,
+        `${Math.round(sent.jobs / seconds)} jobs a second; ${memory}; ${JSON.stringify(work.answer?.jobs)}`,
     );
     say(`People at work meanwhile:\n${besideText(await beside)}`);
   }

@@ -12,7 +12,7 @@ import { execute, many, one } from "./rows";
 /** So many are counted at once where somebody waits for it. */
 const AT_ONCE = 2000;
 /** So many of those that wait: some ten milliseconds. */
-const NEXT = 200;
+const NEXT = 100;
 
 /** Lets the vehicles of jobs wait. */
 export async function letVehiclesWait(db: Db, jobs: readonly JobId[]): Promise<void> {
@@ -64,7 +64,7 @@ export async function countNextVehicles(db: Db): Promise<boolean> {
     db,
     `delete from vehicle_waiting
      where vehicle_id = any(array(
-       select distinct vehicle_id from (select vehicle_id from vehicle_waiting order by vehicle_id limit ${NEXT}) s))
+       select distinct vehicle_id from vehicle_waiting order by vehicle_id limit ${NEXT}))
      returning vehicle_id as id`,
   );
   if (!next.length) return false;
