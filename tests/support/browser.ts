@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { By, type WebDriver, type WebElement } from "selenium-webdriver";
+import { By, error, type WebDriver, type WebElement } from "selenium-webdriver";
 import { Driver, Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 import { typescriptFlags } from "@/scripts/lib/child.mjs";
 import { CHROMIUM, HEADLESS_SHELL } from "@/scripts/lib/debian.mjs";
@@ -41,6 +41,16 @@ const FIRST = `
   // A list that is shut shows none of its options.
   const shown = found.closest("select") ?? found;
   return shown.getClientRects().length && shown.checkVisibility({ visibilityProperty: true, opacityProperty: true }) ? found : null;
+`;
+
+/** Brings what can be pressed to the middle of the screen; where to press it. Null where something else lies over it. */
+const AIM = `
+  const [element] = arguments;
+  element.scrollIntoView({ block: "center" });
+  const { left, right, top, bottom } = element.getClientRects()[0] ?? element.getBoundingClientRect();
+  const within = (low, high, most) => Math.floor((Math.max(low, 0) + Math.min(high, most)) / 2);
+  const [x, y] = [within(left, right, innerWidth), within(top, bottom, innerHeight)];
+  return element.contains(document.elementFromPoint(x, y)) ? { x, y } : null;
 `;
 
 /** A person at a browser: finds things by the words on them, as people do. */
@@ -153,8 +163,14 @@ export class Browser {
   async click(xpath: string): Promise<void> {
     await this.retry(async () => {
       const element = await this.find(xpath, { awake: true });
-      await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
-      await element.click();
+      const at = await this.driver.executeScript<{ x: number; y: number } | null>(AIM, element);
+      if (!at) throw new error.ElementClickInterceptedError(`something lies over ${xpath}`);
+      // The driver's own way to click asks the page fifteen times before it presses.
+      await this.driver
+        .actions()
+        .move({ ...at, duration: 0 })
+        .click()
+        .perform();
     });
   }
 
@@ -262,10 +278,10 @@ export class Browser {
     for (let tries = 1; ; tries++) {
       try {
         return await work();
-      } catch (error) {
-        const name = error instanceof Error ? error.name : "";
+      } catch (caught) {
+        const name = caught instanceof Error ? caught.name : "";
         const redrawn = name === "StaleElementReferenceError" || name === "ElementClickInterceptedError";
-        if (!redrawn || tries >= MOST_TRIES) throw error;
+        if (!redrawn || tries >= MOST_TRIES) throw caught;
         await this.driver.sleep(LOOK_EVERY_MS);
       }
     }
