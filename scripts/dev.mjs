@@ -22,7 +22,7 @@ await run(async () => {
     try {
       await serve({ ...settings, databaseUrl, demo: true, dev: true, replaceSignals: () => {} });
     } finally {
-      worker.stop();
+      await worker.stop();
     }
   } finally {
     await cluster?.stop();

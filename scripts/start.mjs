@@ -56,8 +56,8 @@ async function startOn(settings, held) {
       const onStart = noteChild("application");
       await serve({ ...settings, databaseUrl, demo, replaceSignals: interrupted.release, onStart, onOpen });
     } finally {
-      worker?.stop();
       standIn?.stop();
+      await worker?.stop();
     }
   } finally {
     await stopCluster();

@@ -269,6 +269,21 @@ describe("npm start", () => {
     expect(isAlive(postmaster())).toBe(false);
   });
 
+  test("goes on where nobody reads any longer what it says, and leaves nothing behind", async () => {
+    const { child, ended } = start(dataDir, port, { LOG_LEVEL: "info" });
+    await waitUntilHealthy(origin());
+    child.stdout.destroy();
+    child.stderr.destroy();
+    process.kill(served(child), "SIGKILL");
+    await untilGone(origin());
+    await waitUntilHealthy(origin());
+    const left = [...treeOf(child.pid ?? 0), postmaster()];
+    expect(left.length).toBeGreaterThan(3);
+    child.kill("SIGTERM");
+    expect((await ended).code).toBe(0);
+    expect(left.filter(isAlive)).toEqual([]);
+  });
+
   test.each(["SIGTERM", "SIGKILL"] as const)("ends with the npm that started it: %s", async (signal) => {
     const npm = spawn("npm", ["start"], {
       env: { ...process.env, DATABASE_URL: "", DATA_DIR: dataDir, PORT: String(port) },

@@ -59,14 +59,14 @@ async function withApplication(databaseUrl, work) {
   const worker = keepLongWorkUp({ databaseUrl });
   process.once("exit", () => {
     child.kill("SIGKILL");
-    worker.stop();
+    void worker.stop();
   });
   try {
     if (!(await portAnswers(port, 60_000))) throw new Stop("The application did not start.");
     return await work({ origin: `http://127.0.0.1:${port}`, pid: child.pid, workerPid: worker.pid() });
   } finally {
     child.kill("SIGKILL");
-    worker.stop();
     device.stop();
+    await worker.stop();
   }
 }

@@ -104,8 +104,9 @@ export class ImportOfJobs {
     const { db } = this.context;
     await this.#referred.finish(this.context);
     if (this.#comebacks.length) await this.#tieComebacks();
-    await this.#marks.write(db);
     await this.#lessons.letWait(db);
+    // Whoever closes a job waits for these from now on.
+    await this.#marks.write(db);
   }
 
   /** Those that are not here, or read otherwise. */

@@ -33,7 +33,7 @@ const deltaOf = ({ key, add }: WaitingRow): Delta => ({
 export const ADDING = 3_517_202;
 
 /** So many are added at a time: some ten milliseconds. */
-const ADDED_AT_ONCE = 1000;
+const ADDED_AT_ONCE = 500;
 
 /**
  * Adds the next counters that wait, within a transaction of their own that gives way (`givingWay`).

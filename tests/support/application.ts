@@ -155,7 +155,7 @@ export function givenApplication(
     handle.databaseUrl = served.databaseUrl;
     const worker = beside.longWork ? keepLongWorkUp({ databaseUrl: asApplication(served.databaseUrl) }) : null;
     end = async () => {
-      worker?.stop();
+      await worker?.stop();
       await served.end();
     };
   });
