@@ -28,8 +28,8 @@ const WAIT_MS = 45_000;
 const LOOK_EVERY_MS = 30;
 const LOOK_AT_LEAST_EVERY_MS = 200;
 const LESS_OFTEN = 1.25;
-/** What was just drawn anew, or lies under something that is on its way out, is tried again for a second. */
-const MOST_TRIES = 30;
+/** What was just drawn anew, or lies under a message that goes by itself, is tried again for so long. */
+const TRIED_MS = 10_000;
 
 /** The first element that an XPath finds, where it can be seen (or need not), and the page has woken there (or need not); else null. */
 const FIRST = `
@@ -43,9 +43,10 @@ const FIRST = `
   return shown.getClientRects().length && shown.checkVisibility({ visibilityProperty: true, opacityProperty: true }) ? found : null;
 `;
 
-/** Brings what can be pressed to the middle of the screen; where to press it. Null where something else lies over it. */
+/** Brings what can be pressed to the middle of the screen; where to press it. Null where something else lies over it; an option of a list lies nowhere. */
 const AIM = `
   const [element] = arguments;
+  if (element.localName === "option") return "option";
   element.scrollIntoView({ block: "center" });
   const { left, right, top, bottom } = element.getClientRects()[0] ?? element.getBoundingClientRect();
   const within = (low, high, most) => Math.floor((Math.max(low, 0) + Math.min(high, most)) / 2);
@@ -163,7 +164,8 @@ export class Browser {
   async click(xpath: string): Promise<void> {
     await this.retry(async () => {
       const element = await this.find(xpath, { awake: true });
-      const at = await this.driver.executeScript<{ x: number; y: number } | null>(AIM, element);
+      const at = await this.driver.executeScript<{ x: number; y: number } | "option" | null>(AIM, element);
+      if (at === "option") return element.click();
       if (!at) throw new error.ElementClickInterceptedError(`something lies over ${xpath}`);
       // The driver's own way to click asks the page fifteen times before it presses.
       await this.driver
@@ -275,13 +277,13 @@ export class Browser {
   }
 
   private async retry<T>(work: () => Promise<T>): Promise<T> {
-    for (let tries = 1; ; tries++) {
+    for (const end = Date.now() + TRIED_MS; ;) {
       try {
         return await work();
       } catch (caught) {
         const name = caught instanceof Error ? caught.name : "";
         const redrawn = name === "StaleElementReferenceError" || name === "ElementClickInterceptedError";
-        if (!redrawn || tries >= MOST_TRIES) throw caught;
+        if (!redrawn || Date.now() > end) throw caught;
         await this.driver.sleep(LOOK_EVERY_MS);
       }
     }
