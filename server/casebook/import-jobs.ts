@@ -99,14 +99,16 @@ export class ImportOfJobs {
     };
   }
 
-  /** Writes what the jobs refer to, which jobs came back (those that they are the comeback of lose their standing), and what was learnt. */
-  async finish(): Promise<void> {
-    const { db } = this.context;
-    await this.#referred.finish(this.context);
+  /** Writes which jobs came back (those that they are the comeback of lose their standing), and lets what was learnt wait: nobody waits for either. */
+  async writeLessons(): Promise<void> {
     if (this.#comebacks.length) await this.#tieComebacks();
-    await this.#lessons.letWait(db);
-    // Whoever closes a job waits for these from now on.
-    await this.#marks.write(db);
+    await this.#lessons.letWait(this.context.db);
+  }
+
+  /** Writes what the jobs refer to, and counts their marks. */
+  async finish(): Promise<void> {
+    await this.#referred.finish(this.context);
+    await this.#marks.write(this.context.db);
   }
 
   /** Those that are not here, or read otherwise. */

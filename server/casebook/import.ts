@@ -50,7 +50,9 @@ export async function importCasebook(
   const work = new ImportOfJobs(context, { procedures: checked.procedures, numberAfter, causesFirst: bookFirst });
   await writeAll(work, checked, tell);
   await countTogether(db);
+  await work.writeLessons();
   if (!early && !alone) await requireUnmoved(db, checked.plan);
+  // From here on the book is another one, and whoever closes a job waits until that is known.
   const counts = early ?? (await importBook(context, checked.plan));
   await work.finish();
   return { ...counts, jobs: work.tally, problems: [] };
