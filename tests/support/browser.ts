@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { By, error, type WebDriver, type WebElement } from "selenium-webdriver";
+import { By, type WebDriver, type WebElement } from "selenium-webdriver";
 import { Driver, Options, ServiceBuilder } from "selenium-webdriver/chrome.js";
 import { typescriptFlags } from "@/scripts/lib/child.mjs";
 import { CHROMIUM, HEADLESS_SHELL } from "@/scripts/lib/debian.mjs";
@@ -28,8 +28,8 @@ const WAIT_MS = 45_000;
 const LOOK_EVERY_MS = 30;
 const LOOK_AT_LEAST_EVERY_MS = 200;
 const LESS_OFTEN = 1.25;
-/** What was just drawn anew, or lies under a message that goes by itself, is tried again for so long. */
-const TRIED_MS = 10_000;
+/** What was just drawn anew, or lies under something that is on its way out, is tried again for a second. */
+const MOST_TRIES = 30;
 
 /** The first element that an XPath finds, where it can be seen (or need not), and the page has woken there (or need not); else null. */
 const FIRST = `
@@ -41,17 +41,6 @@ const FIRST = `
   // A list that is shut shows none of its options.
   const shown = found.closest("select") ?? found;
   return shown.getClientRects().length && shown.checkVisibility({ visibilityProperty: true, opacityProperty: true }) ? found : null;
-`;
-
-/** Brings what can be pressed to the middle of the screen; where to press it. Null where something else lies over it; an option of a list lies nowhere. */
-const AIM = `
-  const [element] = arguments;
-  if (element.localName === "option") return "option";
-  element.scrollIntoView({ block: "center" });
-  const { left, right, top, bottom } = element.getClientRects()[0] ?? element.getBoundingClientRect();
-  const within = (low, high, most) => Math.floor((Math.max(low, 0) + Math.min(high, most)) / 2);
-  const [x, y] = [within(left, right, innerWidth), within(top, bottom, innerHeight)];
-  return element.contains(document.elementFromPoint(x, y)) ? { x, y } : null;
 `;
 
 /** A person at a browser: finds things by the words on them, as people do. */
@@ -164,15 +153,8 @@ export class Browser {
   async click(xpath: string): Promise<void> {
     await this.retry(async () => {
       const element = await this.find(xpath, { awake: true });
-      const at = await this.driver.executeScript<{ x: number; y: number } | "option" | null>(AIM, element);
-      if (at === "option") return element.click();
-      if (!at) throw new error.ElementClickInterceptedError(`something lies over ${xpath}`);
-      // The driver's own way to click asks the page fifteen times before it presses.
-      await this.driver
-        .actions()
-        .move({ ...at, duration: 0 })
-        .click()
-        .perform();
+      await this.driver.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element);
+      await element.click();
     });
   }
 
@@ -277,13 +259,13 @@ export class Browser {
   }
 
   private async retry<T>(work: () => Promise<T>): Promise<T> {
-    for (const end = Date.now() + TRIED_MS; ;) {
+    for (let tries = 1; ; tries++) {
       try {
         return await work();
-      } catch (caught) {
-        const name = caught instanceof Error ? caught.name : "";
+      } catch (error) {
+        const name = error instanceof Error ? error.name : "";
         const redrawn = name === "StaleElementReferenceError" || name === "ElementClickInterceptedError";
-        if (!redrawn || Date.now() > end) throw caught;
+        if (!redrawn || tries >= MOST_TRIES) throw error;
         await this.driver.sleep(LOOK_EVERY_MS);
       }
     }
