@@ -15,7 +15,7 @@ import { loadBook } from "@/server/book/load";
 import { findSite } from "@/server/db/sites";
 import { rebuildCounters } from "@/server/book/rebuild";
 import { adviceAnswer } from "@/server/views/advice-answer";
-import { exportedCasebook, sendCasebook, spooled } from "@/tests/support/casebooks";
+import { counters, exportedCasebook, sendCasebook, spooled } from "@/tests/support/casebooks";
 import { givenDatabase } from "@/tests/support/database";
 import { brokenReferences } from "@/tests/support/references";
 import { openShop } from "@/tests/support/workshop";
@@ -40,9 +40,6 @@ const problemsOf = async (value: unknown) => {
 };
 const countRows = async (table: string) =>
   (await pool().query<{ n: number }>(`select count(*)::integer as n from ${table}`)).rows[0]?.n;
-const TABLES = ["cause_count", "feature_count", "outcome_count", "trial_count", "feature_jobs"];
-const counters = () =>
-  Promise.all(TABLES.map(async (table) => (await pool().query(`select * from ${table} t order by t::text`)).rows));
 const exported = exportedCasebook;
 
 describe("what comes over the line", () => {

@@ -99,15 +99,19 @@ export class ImportOfJobs {
     };
   }
 
-  /** Writes which jobs came back (those that they are the comeback of lose their standing), and lets what was learnt wait: nobody waits for either. */
+  /** Lets what was learnt so far wait to be counted: nobody waits for that. */
   async writeLessons(): Promise<void> {
-    if (this.#comebacks.length) await this.#tieComebacks();
     await this.#lessons.letWait(this.context.db);
   }
 
-  /** Writes what the jobs refer to, and counts their marks. */
+  /**
+   * Writes what the jobs refer to, which jobs came back (those that they are the comeback of lose their standing), and how often marks stand. To be called
+   * once the book is taken over: what a job teaches is read by its words.
+   */
   async finish(): Promise<void> {
     await this.#referred.finish(this.context);
+    if (this.#comebacks.length) await this.#tieComebacks();
+    await this.writeLessons();
     await this.#marks.write(this.context.db);
   }
 

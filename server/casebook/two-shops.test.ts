@@ -1,6 +1,11 @@
 import { beforeAll, expect, test } from "vitest";
+import type { Actor } from "@/server/auth/session";
+import { rebuildCounters } from "@/server/book/rebuild";
 import { closePool, pool } from "@/server/db/pool";
-import { exportedCasebook, sendCasebook } from "@/tests/support/casebooks";
+import { casebookOf } from "@/simulation/casebook";
+import { openShop as openSimulatedShop } from "@/simulation/shop";
+import { HILLS } from "@/simulation/world/rules";
+import { counters, exportedCasebook, sendCasebook } from "@/tests/support/casebooks";
 import { createDatabase, DEMO_TEMPLATE, givenDatabase } from "@/tests/support/database";
 import { brokenReferences } from "@/tests/support/references";
 import { openShop } from "@/tests/support/workshop";
@@ -23,6 +28,20 @@ beforeAll(async () => {
   first = JSON.stringify(await exportedCasebook());
 });
 
+async function inEmptyShop(work: (lead: Actor) => Promise<void>): Promise<void> {
+  const other = await createDatabase();
+  const own = process.env.DATABASE_URL;
+  await closePool();
+  process.env.DATABASE_URL = other.url;
+  try {
+    await work(await openShop());
+  } finally {
+    await closePool();
+    process.env.DATABASE_URL = own;
+    await other.drop();
+  }
+}
+
 test("what one shop exports, an empty one takes over and exports again as it was", async () => {
   const book = JSON.parse(first) as {
     jobs: { vehicle: { vin: string | null }; closedAt: string | null; comebackOf: unknown }[];
@@ -32,12 +51,7 @@ test("what one shop exports, an empty one takes over and exports again as it was
   expect(book.jobs.some(({ comebackOf }) => comebackOf !== null)).toBe(true);
   const anonymous = JSON.stringify(await exportedCasebook(true));
   for (const { vehicle } of book.jobs) if (vehicle.vin) expect(anonymous).not.toContain(vehicle.vin);
-  const other = await createDatabase();
-  const own = process.env.DATABASE_URL;
-  await closePool();
-  process.env.DATABASE_URL = other.url;
-  try {
-    const actor = await openShop();
+  await inEmptyShop(async (actor) => {
     for (const expected of [
       { added: book.jobs.length, unchanged: 0 },
       { added: 0, unchanged: book.jobs.length },
@@ -50,9 +64,24 @@ test("what one shop exports, an empty one takes over and exports again as it was
     // An empty shop begins with words of its own, which it keeps.
     const wanted = JSON.parse(first) as typeof again;
     for (const list of ["procedures", "fixes", "patterns", "jobs"]) expect(again[list]).toEqual(wanted[list]);
-  } finally {
-    await closePool();
-    process.env.DATABASE_URL = own;
-    await other.drop();
-  }
+  });
+});
+
+test("a job that came back is counted so, also where its words come with it", async () => {
+  const { world, history } = openSimulatedShop(HILLS, 3, 60);
+  const { jobs, ...book } = casebookOf(world, history) as {
+    jobs: { comebackOf: string | null; key: string; finding: { causes: unknown[] } | null }[];
+  };
+  const [earlier, later] = jobs.filter(({ finding }) => finding?.causes.length);
+  if (!earlier || !later) throw new Error("no two jobs found their causes");
+  later.comebackOf = earlier.key;
+  await inEmptyShop(async (actor) => {
+    expect(await sendCasebook(actor, { ...book, jobs })).toMatchObject({ ok: true, answer: { jobs: { added: 60 } } });
+    const kept = await counters("pattern_vehicle");
+    await rebuildCounters();
+    expect(await counters("pattern_vehicle")).toEqual(kept);
+    expect((await pool().query("select came_back from job where key = $1", [earlier.key])).rows).toEqual([
+      { came_back: true },
+    ]);
+  });
 });

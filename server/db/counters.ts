@@ -63,7 +63,7 @@ export class LessonSum {
       );
   }
 
-  /** Adds it at once where it is little; else it waits, and is added a thousand counters at a time. */
+  /** Adds it at once where it is little; else it waits, and is added some hundred counters at a time. */
   async writeInTurn(db: Db): Promise<void> {
     if (this.size > MOST_AT_ONCE) await this.letWait(db);
     else await this.write(db);

@@ -41,3 +41,11 @@ export async function exportedCasebook(
   for await (const piece of exportCasebook(pool(), site.id, { now: NOW, anonymous })) text += piece;
   return JSON.parse(text);
 }
+
+const COUNTED = ["cause_count", "feature_count", "outcome_count", "trial_count", "feature_jobs"];
+
+/** What all jobs add up to, table by table. What vehicles say of known failures (`pattern_vehicle`) names vehicles by ids that an import makes. */
+export const counters = (...more: readonly "pattern_vehicle"[]) =>
+  Promise.all(
+    [...COUNTED, ...more].map(async (table) => (await pool().query(`select * from ${table} t order by t::text`)).rows),
+  );
