@@ -8,6 +8,7 @@ import { HILLS } from "@/simulation/world/rules";
 import { issueToken } from "@/server/auth/issue-token";
 import { settings } from "@/server/settings";
 import { bareCopySeconds } from "./lib/casebook/bare-copy";
+import { lockWaitText, longestLockWait } from "./lib/casebook/lock-waits";
 import { besideText, peopleAtWork } from "./lib/casebook/people-beside";
 import { demoShop } from "./lib/demo-shop";
 import { program } from "./lib/program";
@@ -107,6 +108,7 @@ await program(async () => {
   for (const again of ["", " again, nothing of it new"]) {
     const over = new AbortController();
     const beside = peopleAtWork(shop, over.signal);
+    const waits = longestLockWait(over.signal);
     const { result, seconds, memory } = await watched([server, worker], send);
     over.abort();
     const { sent, work } = result;
@@ -115,7 +117,9 @@ await program(async () => {
       `${(sent.bytes / 1e6).toFixed(0)} MB, ${sent.jobs} jobs taken over${again}, with people at work: ${seconds.toFixed(1)} s, ` +
         `${Math.round(sent.jobs / seconds)} jobs a second; ${memory}; ${JSON.stringify(work.answer?.jobs)}`,
     );
-    say(`People at work meanwhile:\n${besideText(await beside)}`);
+    say(
+      `People at work meanwhile:\n${besideText(await beside)}\nLongest wait for a lock: ${lockWaitText(await waits)}`,
+    );
   }
   say(
     `The rows of all jobs by a bare COPY into empty tables with the same indexes: ${(await bareCopySeconds(settings().databaseUrl)).toFixed(1)} s`,

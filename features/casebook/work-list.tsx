@@ -76,5 +76,7 @@ function stageWords(work: WorkAnswer): string {
   if (stage === "export") return ` is being made: ${jobs}`;
   if (stage === "count") return `: ${groupDigits(done)} of ${groupDigits(of)} jobs are counted again`;
   if (stage === "check") return ` is being checked: ${jobs}`;
+  if (stage === "book") return " is being taken over: its words, procedures and known failures";
+  if (stage === "ties") return " is being taken over: which jobs came back";
   return stage === "write" ? ` is being taken over: ${jobs}` : " is being read";
 }

@@ -29,12 +29,12 @@ beforeAll(async () => {
   ({ lead } = await openWorkshop());
 });
 
-/** Takes the casebook over; `meanwhile` happens while all of its rows are written and nobody sees them yet. */
-async function importAnd(meanwhile: Tell) {
+/** Takes the casebook over; `meanwhile` happens while all of its rows are written (or its book too) and nobody sees them yet. */
+async function importAnd(meanwhile: Tell, once: "write" | "ties" = "write") {
   const read = await spooled(JSON.stringify(casebook));
   if (!read.ok) throw new Error(read.why);
   const tell: Tell = async (progress) => {
-    if (progress.stage === "write" && progress.done === JOBS) await meanwhile(progress);
+    if (progress.stage === once && progress.done === progress.of) await meanwhile(progress);
   };
   const id = randomUUID() as CommandId;
   return runImport({ id, actor: lead, casebook: read.casebook, now: NOW, tell }).finally(read.casebook.dispose);
@@ -92,6 +92,27 @@ test("nobody waits for an import: jobs are opened and closed, words and procedur
   const kept = await counters("pattern_vehicle");
   await rebuildCounters();
   expect(await counters("pattern_vehicle")).toEqual(kept);
+});
+
+test("a job is closed while words and procedures of an import are written; others know of both", async () => {
+  for (const job of casebook.jobs as unknown as { key: string }[]) job.key = `beside-${job.key}`;
+  for (const word of casebook.vocabulary.symptoms) word.label += " once more";
+  const book = async () => one<{ nth: number; words: string }>(pool(), "select nth::integer, words from book_version");
+  const before = await book();
+  let closed = before;
+  const result = await importAnd(async () => {
+    await workOnAJob({});
+    closed = await book();
+  }, "ties");
+  expect(result.ok && result.answer).toMatchObject({
+    jobs: { added: JOBS },
+    symptoms: { updated: casebook.vocabulary.symptoms.length },
+  });
+  expect(closed.nth).toBeGreaterThan(before.nth);
+  expect(closed.words).toBe(before.words);
+  const after = await book();
+  expect(after.nth).toBeGreaterThan(closed.nth);
+  expect(after.words).not.toBe(before.words);
 });
 
 test("where words became one meanwhile, it is checked again and counts as they count now", async () => {

@@ -5,6 +5,7 @@ import { cameBack, rungOfJob, type JobFacts } from "@/core/job";
 import { lessonOf, marksOf } from "@/core/lesson";
 import type { CommandContext } from "@/server/commands/command";
 import { dropFacts, jobsByKey, lockJobs, setComebacks, updateStandings, type KnownJob } from "@/server/db/casebook";
+import { giveVersionThatIsDue } from "@/server/db/book-version";
 import { LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
 import { dropJobMarks, MarkSum } from "@/server/db/job-features";
@@ -112,6 +113,8 @@ export class ImportOfJobs {
     await this.#referred.finish(this.context);
     if (this.#comebacks.length) await this.#tieComebacks();
     await this.writeLessons();
+    // Every closing gives the book another version and counts its marks: from here on it waits, and no earlier.
+    await giveVersionThatIsDue(this.context.db);
     await this.#marks.write(this.context.db);
   }
 

@@ -2,8 +2,10 @@ import "server-only";
 import { isDeepStrictEqual } from "node:util";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
+import { letVersionComeAtTheEnd } from "@/server/db/book-version";
 import { countAlone, countTogether } from "@/server/db/count-locks";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
+import { holdProcedures } from "@/server/db/procedures";
 import { mayHoldReferences } from "@/server/db/references";
 import { Breath } from "./breath";
 import type { CheckedCasebook } from "./check-file";
@@ -44,16 +46,18 @@ export async function importCasebook(
 ): Promise<ImportAnswer> {
   const { db } = context;
   await takeTheTimeItNeeds(db);
+  await letVersionComeAtTheEnd(db);
   if (alone) await countAlone(db);
   const bookFirst = !(await mayHoldReferences(db));
   const early = bookFirst ? await importBook(context, checked.plan) : null;
   const work = new ImportOfJobs(context, { procedures: checked.procedures, numberAfter, causesFirst: bookFirst });
   await writeAll(work, checked, tell);
+  await tell({ stage: "book", done: 0, of: 0 });
   await countTogether(db);
   await work.writeLessons();
   if (!early && !alone) await requireUnmoved(db, checked.plan);
-  // From here on the book is another one, and whoever closes a job waits until that is known.
   const counts = early ?? (await importBook(context, checked.plan));
+  await tell({ stage: "ties", done: 0, of: 0 });
   await work.finish();
   return { ...counts, jobs: work.tally, problems: [] };
 }
@@ -86,6 +90,10 @@ async function writeAll(work: ImportOfJobs, { jobs, jobCount: of }: CheckedCaseb
 
 /** @throws BookMoved where words became others, or a procedure reads otherwise, since the casebook was checked */
 async function requireUnmoved(db: Db, plan: PlannedBook): Promise<void> {
+  await holdProcedures(
+    db,
+    plan.book.procedures.map(({ key }) => key),
+  );
   const current = await readCurrentNames(db);
   if (!isDeepStrictEqual(current, plan.current)) throw new BookMoved();
   const { procedures } = await planBook(db, plan.book, current);

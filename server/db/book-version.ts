@@ -29,3 +29,16 @@ export async function readLessonVersion(db: Db): Promise<number> {
 export async function writeLessonVersion(db: Db, lesson: number): Promise<void> {
   await execute(db, "update book_version set lesson = $1", [lesson]);
 }
+
+/**
+ * What this transaction writes of the book gives it no other version before `giveVersionThatIsDue`: every closing gives it one as well, and would wait from
+ * the first word on. Until then nobody may read the book in it by its version.
+ */
+export async function letVersionComeAtTheEnd(db: Db): Promise<void> {
+  await execute(db, "select set_config('dead_ends.version', 'at-the-end', true)");
+}
+
+/** Gives the book its version, where something of it was written. From here to the end of the transaction closings wait. */
+export async function giveVersionThatIsDue(db: Db): Promise<void> {
+  await execute(db, "select give_version_that_is_due()");
+}

@@ -180,6 +180,7 @@ export async function ensureCauses(db: Db, causes: readonly Cause[], by: { id: P
     `insert into cause (component, failure, created_at, created_by)
      select distinct component, failure, $3::timestamptz, $4::uuid
      from unnest($1::text[], $2::text[]) as found (component, failure)
+     order by component, failure
      on conflict do nothing`,
     [causes.map(({ component }) => component), causes.map(({ failure }) => failure), by.at, by.id],
   );

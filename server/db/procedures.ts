@@ -1,7 +1,7 @@
 import "server-only";
 import type { Procedure } from "@/core/book";
 import type { PersonId } from "@/core/ids";
-import { ensureCause } from "./book";
+import { ensureCauses } from "./book";
 import type { Db } from "./pool";
 import { execute, many, maybeOne } from "./rows";
 
@@ -97,6 +97,11 @@ export async function readProcedureForChange(db: Db, key: string): Promise<Proce
   return readProcedure(db, key);
 }
 
+/** Holds procedures until the transaction ends: nobody rewrites them meanwhile, and tests by them are recorded all the same. */
+export async function holdProcedures(db: Db, keys: readonly string[]): Promise<void> {
+  await execute(db, "select key from procedure where key = any($1) order by key for no key update", [keys]);
+}
+
 const VALUES = `title = $2, component = $3, minutes = $4, access = $5, access_minutes = $6, tools = $7, cautions = $8, spec = $9,
        kind = $10, question = $11, place = $12, preconditions = $13, steps = $14, points = $15, look = $16, specs = $17,
        version = $18, proposed = $19, applies = $20, general = $21, basic = $22`;
@@ -146,15 +151,17 @@ function valuesOf(procedure: Procedure): readonly unknown[] {
 
 /** Writes a new version of a procedure, its outcomes and what they do included. */
 export async function updateProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  await ensureCausesOf(db, procedure, by, now);
   await execute(db, `update procedure set ${VALUES}, other_shop = null where key = $1`, valuesOf(procedure));
   await execute(db, "delete from procedure_effect where procedure = $1", [procedure.key]);
   await execute(db, "delete from procedure_outcome where procedure = $1", [procedure.key]);
-  await insertOutcomes(db, procedure, by, now);
+  await insertOutcomes(db, procedure);
   await insertProcedureVersion(db, procedure, by, now);
 }
 
 /** A procedure that was not there before, as its first version. */
 export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId, now: Date): Promise<void> {
+  await ensureCausesOf(db, procedure, by, now);
   await execute(
     db,
     `insert into procedure
@@ -163,11 +170,19 @@ export async function insertProcedure(db: Db, procedure: Procedure, by: PersonId
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)`,
     [...valuesOf(procedure), now, by],
   );
-  await insertOutcomes(db, procedure, by, now);
+  await insertOutcomes(db, procedure);
   await insertProcedureVersion(db, procedure, by, now);
 }
 
-async function insertOutcomes(db: Db, { key, outcomes }: Procedure, by: PersonId, now: Date): Promise<void> {
+/** Causes come first: where somebody else is writing the same ones, this waits before it holds what they may need. */
+async function ensureCausesOf(db: Db, { outcomes }: Procedure, by: PersonId, at: Date): Promise<void> {
+  const causes = outcomes.flatMap(({ effects }) =>
+    effects.flatMap(({ component, failure }) => (failure === null ? [] : { component, failure })),
+  );
+  await ensureCauses(db, causes, { id: by, at });
+}
+
+async function insertOutcomes(db: Db, { key, outcomes }: Procedure): Promise<void> {
   for (const [position, outcome] of outcomes.entries()) {
     await execute(db, "insert into procedure_outcome (procedure, key, label, position) values ($1, $2, $3, $4)", [
       key,
@@ -176,7 +191,6 @@ async function insertOutcomes(db: Db, { key, outcomes }: Procedure, by: PersonId
       position,
     ]);
     for (const effect of outcome.effects) {
-      if (effect.failure !== null) await ensureCause(db, { ...effect, failure: effect.failure }, by, now);
       await execute(
         db,
         "insert into procedure_effect (procedure, outcome, component, failure, effect) values ($1, $2, $3, $4, $5)",
