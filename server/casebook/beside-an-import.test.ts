@@ -14,7 +14,7 @@ import { givenDatabase } from "@/tests/support/database";
 import { brokenReferences } from "@/tests/support/references";
 import { done, NOW, OpenJob, openWorkshop, part, send, VEHICLE } from "@/tests/support/workshop";
 import type { Tell } from "./progress";
-import { runImport } from "./run-import";
+import { runImport, type ImportRequest } from "./run-import";
 
 givenDatabase();
 let lead: Actor;
@@ -30,14 +30,17 @@ beforeAll(async () => {
 });
 
 /** Takes the casebook over; `meanwhile` happens while all of its rows are written (or its book too) and nobody sees them yet. */
-async function importAnd(meanwhile: Tell, once: "write" | "ties" = "write") {
+async function importAnd(
+  meanwhile: Tell,
+  { once = "write", from = null }: { once?: "write" | "ties"; from?: ImportRequest["from"] } = {},
+) {
   const read = await spooled(JSON.stringify(casebook));
   if (!read.ok) throw new Error(read.why);
   const tell: Tell = async (progress) => {
     if (progress.stage === once && progress.done === progress.of) await meanwhile(progress);
   };
   const id = randomUUID() as CommandId;
-  return runImport({ id, actor: lead, casebook: read.casebook, now: NOW, tell }).finally(read.casebook.dispose);
+  return runImport({ id, actor: lead, casebook: read.casebook, from, now: NOW, tell }).finally(read.casebook.dispose);
 }
 
 const lastNumber = async () =>
@@ -100,10 +103,13 @@ test("a job is closed while words and procedures of an import are written; other
   const book = async () => one<{ nth: number; words: string }>(pool(), "select nth::integer, words from book_version");
   const before = await book();
   let closed = before;
-  const result = await importAnd(async () => {
-    await workOnAJob({});
-    closed = await book();
-  }, "ties");
+  const result = await importAnd(
+    async () => {
+      await workOnAJob({});
+      closed = await book();
+    },
+    { once: "ties" },
+  );
   expect(result.ok && result.answer).toMatchObject({
     jobs: { added: JOBS },
     symptoms: { updated: casebook.vocabulary.symptoms.length },
@@ -113,6 +119,18 @@ test("a job is closed while words and procedures of an import are written; other
   const after = await book();
   expect(after.nth).toBeGreaterThan(closed.nth);
   expect(after.words).not.toBe(before.words);
+});
+
+test("another shop’s casebook comes in, and again in place of the first, while jobs are closed", async () => {
+  const from = { name: "Mill Lane Garage", weightMilli: 330 };
+  for (const job of casebook.jobs as unknown as { key: string }[]) job.key = `theirs-${job.key}`;
+  const closed = async () =>
+    (await one<{ n: number }>(pool(), "select count(*)::integer as n from job where closed_at is not null")).n;
+  const before = await closed();
+  expect(await importAnd(() => workOnAJob({}), { from })).toMatchObject({ ok: true, answer: { replaced: false } });
+  for (const word of casebook.vocabulary.symptoms) word.label += " there";
+  expect(await importAnd(() => workOnAJob({}), { from })).toMatchObject({ ok: true, answer: { replaced: true } });
+  expect(await closed()).toBe(before + 2);
 });
 
 test("where words became one meanwhile, it is checked again and counts as they count now", async () => {

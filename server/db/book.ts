@@ -173,15 +173,20 @@ export async function setAsksReason(
   await execute(db, `update ${kind} set asks_reason = $2 where key = $1`, [key, asks]);
 }
 
-/** The same of many at once. */
-export async function ensureCauses(db: Db, causes: readonly Cause[], by: { id: PersonId; at: Date }): Promise<void> {
-  await execute(
+/** The same of many at once. @returns those that were not there */
+export async function ensureCauses(
+  db: Db,
+  causes: readonly Cause[],
+  by: { id: PersonId; at: Date },
+): Promise<readonly Cause[]> {
+  return many<Cause>(
     db,
     `insert into cause (component, failure, created_at, created_by)
      select distinct component, failure, $3::timestamptz, $4::uuid
      from unnest($1::text[], $2::text[]) as found (component, failure)
      order by component, failure
-     on conflict do nothing`,
+     on conflict do nothing
+     returning component, failure`,
     [causes.map(({ component }) => component), causes.map(({ failure }) => failure), by.at, by.id],
   );
 }

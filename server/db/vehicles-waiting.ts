@@ -32,19 +32,28 @@ export async function letVehiclesOfPatternWait(db: Db, key: string): Promise<voi
   await execute(db, "insert into vehicle_waiting select vehicles_of_pattern($1)", [key]);
 }
 
+/** So many are counted while nobody can close a job. */
+const FEW = 200;
+
 /** The same of all known failures, on every vehicle that has a closed job: after words or names became one. */
 export async function keepOnAllVehicles(db: Db): Promise<void> {
-  const seen = "select distinct vehicle_id from job where closed_at is not null";
   const { few } = await one<{ few: boolean }>(
     db,
-    `select count(*) <= ${AT_ONCE} as few from (${seen} limit ${AT_ONCE + 1}) s`,
+    `select count(*) <= ${FEW} as few from (select distinct vehicle_id from job where closed_at is not null limit ${FEW + 1}) s`,
   );
   if (few) await execute(db, "select keep_pattern_vehicles_of_all(null)");
-  else await execute(db, `insert into vehicle_waiting ${seen}`);
+  else await letAllVehiclesWait(db);
 }
 
 /** Lets every vehicle wait that has a closed job, or is counted as if it had. */
 export async function letAllVehiclesWait(db: Db): Promise<void> {
+  await execute(db, "insert into vehicle_waiting (vehicle_id) values (null)");
+}
+
+/** Writes down every vehicle, where one row stood for all of them. @returns whether it did */
+async function writeAllDown(db: Db): Promise<boolean> {
+  const stood = await many(db, "delete from vehicle_waiting where vehicle_id is null returning vehicle_id");
+  if (!stood.length) return false;
   await execute(
     db,
     `insert into vehicle_waiting
@@ -52,6 +61,7 @@ export async function letAllVehiclesWait(db: Db): Promise<void> {
      union
      select vehicle_id from pattern_vehicle`,
   );
+  return true;
 }
 
 /**
@@ -59,6 +69,7 @@ export async function letAllVehiclesWait(db: Db): Promise<void> {
  * @returns whether more of them may wait
  */
 export async function countNextVehicles(db: Db): Promise<boolean> {
+  if (await writeAllDown(db)) return true;
   await execute(db, "select pg_advisory_xact_lock($1)", [ADDING]);
   const next = await many<{ id: string }>(
     db,

@@ -9,7 +9,7 @@ import { importedJob } from "@/server/casebook/facts-of-job";
 import { knownProcedure } from "@/server/casebook/known-procedure";
 import { bookInput, type CasebookBook, type CasebookJob } from "@/server/casebook/shape";
 import type { CommandContext } from "@/server/commands/command";
-import { ensureCause, ensureCauses, readCauses, readVocabulary, writeNeeds } from "@/server/db/book";
+import { ensureCauses, readVocabulary, writeNeeds } from "@/server/db/book";
 import { emptyCountersOf, LessonSum } from "@/server/db/counters";
 import { readKnownFailures, setKnownFailure } from "@/server/db/known-failures";
 import {
@@ -84,18 +84,14 @@ async function translatedBook(db: Db, shop: Kept): Promise<Translated> {
  */
 export async function letSpeak(speaking: Speaking, shop: Kept, prepared?: Speech): Promise<Added> {
   const { db } = speaking;
-  const before = new Set((await readCauses(db)).map(({ key }) => key));
   const translated = await translatedBook(db, shop);
   const counted =
     prepared && isDeepStrictEqual(prepared.translated, translated)
       ? prepared.counted
       : await countJobs(speaking, { ...shop, ...translated });
-  await addToBook(speaking, shop.id, translated);
+  await addToBook(speaking, shop.id, { ...translated, causes: counted.causes });
   await setSpoken(db, shop.id, translated.spoken);
-  await ensureCauses(db, counted.causes, { id: speaking.by, at: speaking.now });
   await counted.sum.write(db, shop.id);
-  const fresh = (await readCauses(db)).map(({ key }) => key).filter((key) => !before.has(key));
-  await markAsOf(db, "cause", fresh, shop.id);
   const { words, procedures, repairs, patterns } = translated;
   return {
     words: words.length,
@@ -155,7 +151,12 @@ function bookOf({ id, book }: Kept): CasebookBook {
   return checked.value;
 }
 
-async function addToBook({ db, by, now }: Speaking, shop: string, added: Translated): Promise<void> {
+interface Adding extends Translated {
+  /** That its jobs found. */
+  readonly causes: readonly Cause[];
+}
+
+async function addToBook({ db, by, now }: Speaking, shop: string, added: Adding): Promise<void> {
   for (const [kind, word] of added.words) {
     const { key, label, system = null, needs } = word;
     const topic = CONDITION_TOPICS.find((each) => each === word.topic) ?? "other";
@@ -169,21 +170,25 @@ async function addToBook({ db, by, now }: Speaking, shop: string, added: Transla
       added.words.flatMap(([own, { key }]) => (own === kind ? key : [])),
       shop,
     );
+  const fresh = await ensureCauses(db, causesOf(added), { id: by, at: now });
+  await markAsOf(db, "cause", fresh.map(causeKey), shop);
   for (const procedure of added.procedures) await insertProcedure(db, procedure, by, now);
-  for (const repair of added.repairs) {
-    await ensureCause(db, repair, by, now);
-    await setRepair(db, repair, by, now);
-  }
-  for (const known of added.patterns) {
-    const { component, failure } = known;
-    if (component !== null && failure !== null) await ensureCause(db, { component, failure }, by, now);
-    await setKnownFailure(db, known, by, now);
-  }
+  for (const repair of added.repairs) await setRepair(db, repair, by, now);
+  for (const known of added.patterns) await setKnownFailure(db, known, by, now);
   const keys = (rows: readonly { readonly key: string }[]) => rows.map(({ key }) => key);
   await markAsOf(db, "procedure", keys(added.procedures), shop);
   await markAsOf(db, "fix", added.repairs.map(causeKey), shop);
   await markAsOf(db, "pattern", keys(added.patterns), shop);
 }
+
+/** Every cause that what is added names. */
+const causesOf = ({ causes, procedures, repairs, patterns }: Adding): readonly Cause[] =>
+  [
+    ...causes,
+    ...procedures.flatMap(({ outcomes }) => outcomes.flatMap(({ effects }) => effects)),
+    ...repairs,
+    ...patterns,
+  ].flatMap(({ component, failure }) => (component === null || failure === null ? [] : { component, failure }));
 
 const AT_ONCE = 500;
 

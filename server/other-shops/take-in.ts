@@ -11,7 +11,8 @@ import type { SpooledCasebook } from "@/server/casebook/spool";
 import type { CommandContext } from "@/server/commands/command";
 import { readVocabulary } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
-import { countAlone } from "@/server/db/count-locks";
+import { giveVersionThatIsDue, letVersionComeAtTheEnd } from "@/server/db/book-version";
+import { countAlone, countTogether } from "@/server/db/count-locks";
 import { countOwnAmong, deleteJobsOfOtherShop, findOtherShopCalled, keepOtherShop } from "@/server/db/other-shops";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
@@ -52,6 +53,7 @@ export async function takeInOtherShop(
   const book = validate(bookInput, spooled.book);
   if (!book.ok) throw new CasebookRefusal(book.problems);
   await takeTheTimeItNeeds(db);
+  await letVersionComeAtTheEnd(db);
   const before = await findOtherShopCalled(db, name);
   const shop = { id: before?.id ?? newId(), name: before?.name ?? name, weight: weightMilli / 1000 };
   const told = { shop, replaced: before !== null, jobs: spooled.jobCount, problems: [] as const };
@@ -75,7 +77,9 @@ export async function takeInOtherShop(
   const kept = { id: shop.id, book: spooled.book };
   // In place of what it sent before it speaks in other words: those that came with that are gone only then.
   const prepared = weightMilli && !before ? await prepareSpeech(speaking, kept) : undefined;
-  await countAlone(db);
+  // Where it brings, nobody has to wait; where it takes away, what somebody writes down meanwhile might be gone.
+  if (before) await countAlone(db);
+  else await countTogether(db);
   if (before) {
     await silence(db, before.id);
     await letOthersSpeakAnew(speaking, before.id);
@@ -83,6 +87,7 @@ export async function takeInOtherShop(
     await keep();
   }
   const added = weightMilli ? await letSpeak(speaking, kept, prepared) : NOTHING_ADDED;
+  await giveVersionThatIsDue(db);
   return { ...told, unchanged: false, added };
 }
 
@@ -140,6 +145,7 @@ async function keepJobs({ db, shop, check, tell }: Keeping, spooled: SpooledCase
     .map(([, where]) => ({ path: `jobs[${where}].comebackOf`, message: "is no job of the file" }));
   if (check.problems.length || missing.length) throw new CasebookRefusal([...check.problems, ...missing]);
   await rows.write(db);
+  await tell({ stage: "write", done: at, of: spooled.jobCount });
   await refuseOwn(db, shop, at);
 }
 
