@@ -3,14 +3,14 @@ import type { JobId } from "@/core/ids";
 import type { JobFacts } from "@/core/job";
 import { lessonOf, marksOf, type Mark } from "@/core/lesson";
 import { LessonSum } from "@/server/db/counters";
-import type { MarksMoved } from "@/server/db/job-features";
 
 type Facts = ReadonlyMap<JobId, JobFacts>;
 
 /** What becomes of counters and marks where closed jobs teach something else than before. */
 export class Difference {
   readonly sum = new LessonSum();
-  readonly marks: MarksMoved[] = [];
+  /** Jobs that are found by other marks. */
+  readonly marked: JobId[] = [];
   readonly #then = new Map<JobId, ReadonlySet<Mark>>();
 
   /** What closed jobs taught is taken away. */
@@ -27,16 +27,20 @@ export class Difference {
       this.sum.add(lessonOf(facts), 1);
       const then = this.#then.get(id) ?? new Set<Mark>();
       const now = new Set(marksOf(facts));
-      const gone = [...then].filter((mark) => !now.has(mark));
-      const come = [...now].filter((mark) => !then.has(mark));
-      if (gone.length || come.length) this.marks.push({ id, gone, come });
+      if (then.size !== now.size || [...now].some((mark) => !then.has(mark))) this.marked.push(id);
     }
     this.#then.clear();
     this.sum.dropUnmoved();
   }
 
-  addAll({ sum, marks }: Difference): void {
+  /** Adds what became of other jobs. */
+  addAll({ sum, marked }: Difference): void {
     this.sum.addSum(sum);
-    for (const each of marks) this.marks.push(each);
+    for (const id of marked) this.marked.push(id);
+  }
+
+  /** Takes what became of some of its jobs out again: they are still looked at for their marks, which harms nothing. */
+  takeOut({ sum }: Difference): void {
+    this.sum.addSum(sum, -1);
   }
 }

@@ -12,7 +12,7 @@ import type { Db } from "@/server/db/pool";
 export async function keepCounters(db: Db, jobId: JobId, before: JobFacts | null, after: JobFacts): Promise<void> {
   if (before?.closed) {
     await lessonSum(before, -1).write(db);
-    await removeJobMarks(db, [{ id: jobId, marks: marksOf(before) }]);
+    await removeJobMarks(db, jobId);
   }
   if (after.closed) {
     await lessonSum(after, 1).write(db);

@@ -1,20 +1,21 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
-import { lessonOf, marksOf } from "@/core/lesson";
+import { lessonOf } from "@/core/lesson";
 import { settleIn } from "@/server/casebook/settle-in";
 import { lockJobs } from "@/server/db/casebook";
-import { countAlone, countTogether } from "@/server/db/count-locks";
+import { countAlone } from "@/server/db/count-locks";
 import { LessonSum } from "@/server/db/counters";
 import { readFactsOf } from "@/server/db/facts";
 import { givingWay } from "@/server/db/give-way";
-import { addToFeatureJobs, type MarkedJob } from "@/server/db/job-features";
+import { addToFeatureJobs } from "@/server/db/job-features";
 import { closedJobIds } from "@/server/db/job-lists";
 import { keepWhatJobsTook } from "@/server/db/jobs";
-import { markAnew, markedThoughOpen, miscountedMarks, wronglyMarked } from "@/server/db/marks-checked";
+import { markedThoughOpen, miscountedMarks, wronglyMarked } from "@/server/db/marks-checked";
 import { inTransaction, inTransactionNotKept, takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
 import { letAllVehiclesWait } from "@/server/db/vehicles-waiting";
 import { countOthersAhead, countOthersAnew } from "@/server/other-shops/apply";
+import { markJobsAnew, marksOfAll } from "./mark-anew";
 import type { TellCounted } from "./recount";
 
 /** Jobs whose facts are read, or whose marks are written, at once. */
@@ -35,7 +36,7 @@ export async function rebuildCounters(tell: TellCounted = async () => {}): Promi
     // The next rebuild begins when this one has written what it found.
     await inTransaction((own) => sum.writeInTurn(own));
     await inTransaction((own) => addToFeatureJobs(own, marks));
-    await inBatches(wrong, mendMarks);
+    await inBatches(wrong, markJobsAnew);
     if (others) await inTransaction((own) => writeOthers(own, others));
     return ids;
   });
@@ -73,9 +74,6 @@ async function addUp(db: Db, ids: readonly JobId[], tell: (done: number) => Prom
   return { sum, wrong };
 }
 
-const marksOfAll = (facts: Awaited<ReturnType<typeof readFactsOf>>): MarkedJob[] =>
-  [...facts].map(([id, each]) => ({ id, marks: each.closed ? marksOf(each) : [] }));
-
 async function inBatches(
   ids: readonly JobId[],
   write: (db: Db, batch: readonly JobId[]) => Promise<void>,
@@ -88,13 +86,6 @@ async function inBatches(
 async function mendFigures(db: Db, ids: readonly JobId[]): Promise<void> {
   await lockJobs(db, ids);
   await keepWhatJobsTook(db, ids);
-}
-
-/** By what they show now, whatever happened to them since they were looked at. */
-async function mendMarks(db: Db, ids: readonly JobId[]): Promise<void> {
-  await countTogether(db);
-  await lockJobs(db, ids);
-  await markAnew(db, marksOfAll(await readFactsOf(db, ids)));
 }
 
 async function othersAhead(db: Db) {

@@ -110,6 +110,19 @@ describe("words and names that become one", () => {
     await expectAsCountedAnew();
   });
 
+  test("are marked in their turn where they are many: one that is open again meanwhile counts no more, by whatever it was found", async () => {
+    const makes = await many<{ make: string }>(pool(), "select distinct make from vehicle");
+    for (const { make } of makes)
+      await done(send(lead, "merge-variant-names", { kind: "make", name: make, into: "One make" }));
+    await done(send(lead, "merge-variant-names", { kind: "make", name: "One make", into: "Every make" }));
+    expect((await many(pool(), "select distinct job_id from marks_waiting")).length).toBeGreaterThan(100);
+    const [component] = await commonest("job_cause", "component");
+    await reopen(lead, await jobNaming(component));
+    await closeOneOf(lead, component, await failureOf(component));
+    await expectAsCountedAnew();
+    expect(await many(pool(), "select from marks_waiting")).toEqual([]);
+  });
+
   test("hold nobody up while they are worked out: a job that is concerned is closed meanwhile", async () => {
     const [from, into] = await commonest("job_cause", "component");
     const failure = await failureOf(from);

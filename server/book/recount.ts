@@ -6,10 +6,11 @@ import { readCurrentNames, type CurrentNames } from "@/server/casebook/current-n
 import { asIf } from "@/server/db/as-if";
 import { countAlone } from "@/server/db/count-locks";
 import { readFactsOf } from "@/server/db/facts";
-import { moveJobMarks } from "@/server/db/job-features";
 import { jobsMovedSince, readMoment } from "@/server/db/jobs-moved";
+import { letMarksWait } from "@/server/db/marks-waiting";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { Difference } from "./difference";
+import { markJobsAnew } from "./mark-anew";
 
 /** A change that alters what closed jobs teach, such as merging two words. */
 export interface Recount {
@@ -25,6 +26,9 @@ const FEWEST_TOGETHER = 50;
 /** What each part takes away is in memory until all are through. */
 const MOST_PARTS = 100;
 
+/** More jobs than these are not marked while nobody can close one. */
+const MOST_MARKED = 100;
+
 interface Part {
   readonly jobs: readonly JobId[];
   readonly difference: Difference;
@@ -37,6 +41,8 @@ export interface WorkedOut {
   readonly moment: string;
   readonly names: CurrentNames;
   readonly parts: readonly Part[];
+  /** What all of them come to; used up where the change is made. */
+  readonly all: Difference;
 }
 
 /** Told after each part. */
@@ -70,7 +76,8 @@ export async function workOutAhead<Found>(
     await pass(({ difference }, facts) => difference.before(facts));
     await of.change(db);
     await pass(({ difference }, facts) => difference.after(facts));
-    return { counted: { key: of.key, moment, names, parts }, found: await also(db) };
+    const all = sumOf(parts);
+    return { counted: { key: of.key, moment, names, parts, all }, found: await also(db) };
   });
 }
 
@@ -80,6 +87,12 @@ function partsOf(jobs: readonly JobId[]): readonly Part[] {
     jobs: jobs.slice(at * together, (at + 1) * together),
     difference: new Difference(),
   }));
+}
+
+function sumOf(parts: readonly Part[]): Difference {
+  const all = new Difference();
+  for (const { difference } of parts) all.addAll(difference);
+  return all;
 }
 
 /**
@@ -92,17 +105,20 @@ export async function recount(db: Db, of: Recount, ahead: WorkedOut | null = nul
   const isOfNow = ahead?.key === of.key && isDeepStrictEqual(await readCurrentNames(db), ahead.names);
   const holds = isOfNow ? ahead : null;
   const moved = holds && new Set(await jobsMovedSince(db, holds.moment));
-  const isStill = ({ jobs }: Part) => moved !== null && !jobs.some((id) => moved.has(id));
-  const still = holds?.parts.filter(isStill) ?? [];
-  const again = holds && [...(moved ?? []), ...holds.parts.flatMap((part) => (isStill(part) ? [] : part.jobs))];
+  const hasMoved = ({ jobs }: Part) => moved?.size && jobs.some((id) => moved.has(id));
+  const stale = holds?.parts.filter(hasMoved) ?? [];
+  const again = holds && [...(moved ?? []), ...stale.flatMap(({ jobs }) => jobs)];
   const parts = partsOf(await of.touched(db, again && [...new Set(again)]));
   for (const { jobs, difference } of parts) difference.before(await readFactsOf(db, jobs));
   await of.change(db);
   for (const { jobs, difference } of parts) difference.after(await readFactsOf(db, jobs));
-  const all = new Difference();
-  for (const { difference } of [...still, ...parts]) all.addAll(difference);
+  const all = holds?.all ?? new Difference();
+  for (const { difference } of stale) all.takeOut(difference);
+  for (const { difference } of parts) all.addAll(difference);
   all.sum.dropUnmoved();
-  await moveJobMarks(db, all.marks);
+  if (all.marked.length > MOST_MARKED) await letMarksWait(db, all.marked);
+  else await markJobsAnew(db, all.marked);
   await all.sum.writeInTurn(db);
-  return { jobs: [...still, ...parts].reduce((sum, { jobs }) => sum + jobs.length, 0) };
+  const jobsIn = (list: readonly Part[]) => list.reduce((sum, { jobs }) => sum + jobs.length, 0);
+  return { jobs: jobsIn(holds?.parts ?? []) - jobsIn(stale) + jobsIn(parts) };
 }

@@ -159,8 +159,9 @@ export class ImportOfJobs {
       db,
       [...known.values()].map(({ id }) => id),
     );
-    this.#learn([...facts.values()], -1);
-    await dropJobMarks(db, [...facts.keys()]);
+    const closed = [...facts.values()].filter((each) => each.closed);
+    for (const each of closed) this.#lessons.add(lessonOf(each), -1);
+    this.#marks.add(await dropJobMarks(db, [...facts.keys()]), -1, closed.length);
     await dropFacts(db, [...facts.keys()]);
     return { known, jobs, facts };
   }

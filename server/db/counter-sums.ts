@@ -28,9 +28,15 @@ export class Sums {
       }
   }
 
-  /** Adds what another has. */
-  addAll(other: Sums): void {
-    for (const [first, own] of other.#byFirst) for (const [rest, add] of own) this.bump(first, rest, [...add]);
+  /** Adds what another has, or takes it away. */
+  addAll(other: Sums, sign: 1 | -1): void {
+    for (const [first, own] of other.#byFirst)
+      for (const [rest, add] of own)
+        this.bump(
+          first,
+          rest,
+          add.map((value) => sign * value),
+        );
   }
 
   /** One order for all writers, so that two of them never wait for each other in a circle. */

@@ -9,11 +9,10 @@ import { execute, many, maybeOne } from "./rows";
 
 /** What imports add to the counters waits in the database until it is added, some hundred at a time. */
 
-/** Lets sums wait. */
-export async function letSumsWait(db: Db, sums: Readonly<Record<Counted, Sums>>): Promise<void> {
+/** Lets what is to be added to the counters of one table wait. */
+export async function letDeltasWait(db: Db, name: Counted, deltas: readonly Delta[]): Promise<void> {
   const rows = new CopyRows("counter_waiting", "counted text, key text, add bigint[]");
-  for (const name of Object.keys(TABLES) as Counted[])
-    for (const { key, add } of sums[name].inOrder()) rows.add(name, JSON.stringify(key), `{${add.join(",")}}`);
+  for (const { key, add } of deltas) rows.add(name, JSON.stringify(key), `{${add.join(",")}}`);
   await rows.write(db);
 }
 

@@ -3,12 +3,12 @@ import type { Lesson } from "@/core/lesson";
 import { tellStep, type Delta } from "./book-steps";
 import { BETWEEN, Sums } from "./counter-sums";
 import { addTo, COUNTER_TABLES, isFewer, ofOtherShop, readStanding, TABLES, type Counted } from "./counter-tables";
-import { addWaitingOf, letSumsWait, readWaiting } from "./counters-waiting";
+import { addWaitingOf, letDeltasWait, readWaiting } from "./counters-waiting";
 import type { Db } from "./pool";
 import { execute } from "./rows";
 
 /** More counters than these are not written while others wait for it. */
-const MOST_AT_ONCE = 5000;
+const MOST_AT_ONCE = 1000;
 
 /** Lessons added up before they are written: many jobs touch the same counters, and one write of each is enough. */
 export class LessonSum {
@@ -40,8 +40,8 @@ export class LessonSum {
       );
   }
 
-  addSum(other: LessonSum): void {
-    for (const name of Object.keys(TABLES) as Counted[]) this.#sums[name].addAll(other.#sums[name]);
+  addSum(other: LessonSum, sign: 1 | -1 = 1): void {
+    for (const name of Object.keys(TABLES) as Counted[]) this.#sums[name].addAll(other.#sums[name], sign);
   }
 
   /** Takes away what stands in the counters, or in those of another shop, and what waits for them: what is left is what has to be added to them. */
@@ -72,11 +72,12 @@ export class LessonSum {
   /** Lets it wait in the database until it is added (`addWaiting`): nobody waits for the counters of an import. */
   async letWait(db: Db): Promise<void> {
     for (const name of Object.keys(TABLES) as Counted[]) {
-      const fewer = this.#sums[name].inOrder().filter(isFewer);
+      const deltas = this.#sums[name].inOrder();
+      const fewer = deltas.filter(isFewer);
       // What is taken away has to be there first.
       if (fewer.length) await addWaitingOf(db, name, fewer);
+      await letDeltasWait(db, name, deltas);
     }
-    await letSumsWait(db, this.#sums);
     this.#sums = newSums();
   }
 

@@ -71,19 +71,29 @@ export async function copyJobMarks(db: Db, jobs: readonly MarksOfJob[]): Promise
   await addSaidWords(db, jobs);
 }
 
-/** Lets go of what jobs are found by, but for the counts. */
-export async function dropJobMarks(db: Db, ids: readonly JobId[]): Promise<void> {
-  for (const table of ["job_feature", "job_word"])
-    await execute(db, `delete from ${table} where job_id = any($1)`, [ids]);
+/** Lets go of what jobs are found by, but for the counts. @returns the marks that stood, each as often as it did */
+export async function dropJobMarks(db: Db, ids: readonly JobId[]): Promise<readonly Mark[]> {
+  await execute(db, "delete from job_word where job_id = any($1)", [ids]);
+  const gone = await many<{ mark: Mark }>(
+    db,
+    "delete from job_feature where job_id = any($1) returning feature as mark",
+    [ids],
+  );
+  return gone.map(({ mark }) => mark);
 }
 
 /** In how many jobs more, or fewer, each mark stands, added up before it is written: whoever closes a job meanwhile waits for no other. */
 export class MarkSum {
   #counts = new Map<string, number>();
 
-  /** A closed job that is there now (1), or no longer (-1). */
-  add(marks: readonly Mark[], sign: 1 | -1): void {
-    for (const mark of [EVERY_JOB, ...marks]) this.#counts.set(mark, (this.#counts.get(mark) ?? 0) + sign);
+  /** A closed job, or so many, that is there now (1), or no longer (-1), and every mark that it has. */
+  add(marks: readonly Mark[], sign: 1 | -1, jobs = 1): void {
+    this.#bump(EVERY_JOB, sign * jobs);
+    for (const mark of marks) this.#bump(mark, sign);
+  }
+
+  #bump(mark: string, by: number): void {
+    this.#counts.set(mark, (this.#counts.get(mark) ?? 0) + by);
   }
 
   async write(db: Db): Promise<void> {
@@ -110,29 +120,6 @@ export async function addToFeatureJobs(db: Db, counts: ReadonlyMap<string, numbe
   if (fewer.length) await execute(db, "delete from feature_jobs where feature = any($1) and jobs = 0", [fewer]);
 }
 
-/** A closed job that is found by other marks than before. */
-export interface MarksMoved {
-  readonly id: JobId;
-  readonly gone: readonly Mark[];
-  readonly come: readonly Mark[];
-}
-
-/** Lets closed jobs be found by other marks than before; the words of their complaints stay. */
-export async function moveJobMarks(db: Db, moved: readonly MarksMoved[]): Promise<void> {
-  if (!moved.length) return;
-  const gone = moved.map(({ id, gone: marks }) => ({ id, marks }));
-  const come = moved.map(({ id, come: marks }) => ({ id, marks }));
-  await execute(
-    db,
-    `delete from job_feature f
-     using unnest($1::uuid[], $2::text[]) as gone (id, mark)
-     where f.job_id = gone.id and f.feature = gone.mark`,
-    columnsOf(gone),
-  );
-  await insertMarks(db, come);
-  await countMovedMarks(db, columnsOf(gone)[1], columnsOf(come)[1]);
-}
-
 /** Counts marks that stand on other jobs than before; there are as many jobs as before. */
 export async function countMovedMarks(db: Db, gone: readonly Mark[], come: readonly Mark[]): Promise<void> {
   const counts = new Map<string, number>();
@@ -142,13 +129,11 @@ export async function countMovedMarks(db: Db, gone: readonly Mark[], come: reado
 }
 
 /** A job that is open again is found by its marks no more. */
-export async function removeJobMarks(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
-  if (!jobs.length) return;
-  await dropJobMarks(
-    db,
-    jobs.map(({ id }) => id),
-  );
-  await countMarks(db, jobs, -1);
+export async function removeJobMarks(db: Db, id: JobId): Promise<void> {
+  // Those that stand: since words became one it may wait to be marked anew.
+  const sum = new MarkSum();
+  sum.add(await dropJobMarks(db, [id]), -1);
+  await sum.write(db);
 }
 
 async function countMarks(db: Db, jobs: readonly MarkedJob[], sign: 1 | -1): Promise<void> {

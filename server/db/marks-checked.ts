@@ -1,7 +1,7 @@
 import "server-only";
 import type { JobId } from "@/core/ids";
 import type { Mark } from "@/core/lesson";
-import { countMovedMarks, EVERY_JOB, writeJobMarks, type MarkedJob } from "./job-features";
+import { countMovedMarks, dropJobMarks, EVERY_JOB, writeJobMarks, type MarkedJob } from "./job-features";
 import type { Db } from "./pool";
 import { many } from "./rows";
 
@@ -58,16 +58,11 @@ export async function miscountedMarks(db: Db): Promise<ReadonlyMap<string, numbe
 /** Lets jobs that nobody else changes be found by these marks alone; open ones by none. */
 export async function markAnew(db: Db, jobs: readonly MarkedJob[]): Promise<void> {
   const ids = jobs.map(({ id }) => id);
-  const gone = await many<{ mark: Mark }>(
-    db,
-    "delete from job_feature where job_id = any($1) returning feature as mark",
-    [ids],
-  );
-  await many(db, "delete from job_word where job_id = any($1)", [ids]);
+  const gone = await dropJobMarks(db, ids);
   await writeJobMarks(db, jobs);
   await countMovedMarks(
     db,
-    gone.map(({ mark }) => mark),
+    gone,
     jobs.flatMap(({ marks }) => marks),
   );
 }
