@@ -14,7 +14,7 @@ import { markedThoughOpen, miscountedMarks, wronglyMarked } from "@/server/db/ma
 import { inTransaction, inTransactionNotKept, takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { firstSite } from "@/server/db/sites";
 import { letAllVehiclesWait } from "@/server/db/vehicles-waiting";
-import { countOthersAhead, countOthersAnew } from "@/server/other-shops/apply";
+import { countOthersAhead, countOthersAnew } from "@/server/other-shops/count";
 import { markJobsAnew, marksOfAll } from "./mark-anew";
 import type { TellCounted } from "./recount";
 

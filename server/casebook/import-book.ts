@@ -1,5 +1,5 @@
 import "server-only";
-import { causeKey, type Cause, type Effect, type Procedure } from "@/core/book";
+import { causeKey, type Cause, type Procedure } from "@/core/book";
 import type { CommandContext } from "@/server/commands/command";
 import type { InputProblem } from "@/server/commands/refusal";
 import type { Db } from "@/server/db/pool";
@@ -12,6 +12,7 @@ import { insertProcedure, readAllProcedures, updateProcedure } from "@/server/db
 import { CopyRows } from "@/server/db/copy-rows";
 import { rewriteWord } from "@/server/db/casebook";
 import { bookAsCounted, type CurrentNames } from "./current-names";
+import { onceEach } from "./effects-once";
 import { CasebookRefusal } from "./refusal";
 import type { CasebookBook, CasebookWord } from "./shape";
 
@@ -207,15 +208,6 @@ async function importProcedures({ db, actor, now }: CommandContext, procedures: 
     tally[!before ? "added" : next === before ? "unchanged" : "updated"]++;
   }
   return tally;
-}
-
-/** Of two effects on the same cause the first holds, in the order in which the book keeps them. */
-function onceEach(effects: readonly Effect[]): readonly Effect[] {
-  const name = ({ component, failure }: Effect) => `${component}/${failure ?? ""}`;
-  const first = new Map([...effects].reverse().map((effect) => [name(effect), effect]));
-  // As PostgreSQL orders them: what speaks of the whole component comes last.
-  const order = ({ component, failure }: Effect) => `${component}\u0000${failure ?? "\uffff"}`;
-  return [...first.values()].sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
 async function importRepairs({ db, actor, now }: CommandContext, { fixes }: CasebookBook): Promise<Tally> {

@@ -1,16 +1,16 @@
 import "server-only";
 import Joi from "joi";
-import { countAlone } from "@/server/db/count-locks";
-import { deleteOtherShop, findOtherShop, weighOtherShop, type OtherShopFound } from "@/server/db/other-shops";
+import type { Actor } from "@/server/auth/session";
+import { giveVersionThatIsDue, letVersionComeAtTheEnd } from "@/server/db/book-version";
+import { countAlone, countTogether, speakInTurn } from "@/server/db/count-locks";
+import { deleteOtherShop, findOtherShop, speakingShops, weighOtherShop } from "@/server/db/other-shops";
+import { pool } from "@/server/db/pool";
+import { findSite } from "@/server/db/sites";
 import { uuid } from "@/server/input";
-import { letOthersSpeakAnew, letSpeak, silence, speakingFor } from "@/server/other-shops/apply";
+import { ifStill, letOthersSpeakAnew, letSpeak, silence, speakingFor } from "@/server/other-shops/apply";
+import { speechesAhead, type SpeechesAhead } from "@/server/other-shops/count";
 import type { Command, CommandContext } from "./command";
 import { refuse } from "./refusal";
-
-async function lockedShop({ db }: CommandContext, id: string): Promise<OtherShopFound> {
-  await countAlone(db);
-  return (await findOtherShop(db, id)) ?? refuse({ code: "not-found", what: "other shop" });
-}
 
 interface WeighInput {
   readonly id: string;
@@ -18,34 +18,74 @@ interface WeighInput {
   readonly weight: number;
 }
 
+type WithSpeeches<Input> = Input & { readonly ahead?: SpeechesAhead | undefined };
+
+/** What the shop says where it comes to speak, and the others where it falls silent, worked out before anybody has to wait for it. */
+async function speechesWhere({ siteId }: Actor, id: string, speaks: boolean): Promise<SpeechesAhead | undefined> {
+  const shop = await findOtherShop(pool(), id);
+  if (!shop || shop.weightMilli > 0 === speaks) return undefined;
+  const { currency } = await findSite(pool(), siteId);
+  const counting = { db: pool(), currency };
+  if (speaks) return speechesAhead(counting, [shop], []);
+  const spoke = await speakingShops(pool());
+  return speechesAhead(
+    counting,
+    spoke.filter((each) => each.id !== id),
+    spoke.map((each) => each.id),
+  );
+}
+
 /** Says how much another shop's casebook counts here. */
-export const weighCasebook: Command<WeighInput, null> = {
+export const weighCasebook: Command<WithSpeeches<WeighInput>, null> = {
   name: "weigh-other-shop",
   right: "book.edit",
   input: Joi.object({ id: uuid().required(), weight: Joi.number().min(0).max(1).required() }),
-  async run(context, { id, weight }) {
-    const shop = await lockedShop(context, id);
+  prepare: async (actor, input) => ({ ...input, ahead: await speechesWhere(actor, input.id, input.weight > 0) }),
+  async run(context, { id, weight, ahead }) {
+    const { db } = context;
+    const shop = (await findOtherShop(db, id)) ?? refuse({ code: "not-found", what: "other shop" });
     const weightMilli = Math.round(weight * 1000);
-    await weighOtherShop(context.db, id, weightMilli);
-    if (shop.weightMilli === 0 && weightMilli > 0) await letSpeak(speakingFor(context), shop);
-    if (shop.weightMilli > 0 && weightMilli === 0) {
-      await silence(context.db, id);
-      await letOthersSpeakAnew(speakingFor(context));
+    await speakInTurn(db);
+    if (weightMilli === 0 && shop.weightMilli > 0)
+      await fallSilent(context, id, ahead, () => weighOtherShop(db, id, 0));
+    else {
+      await letVersionComeAtTheEnd(db);
+      await countTogether(db);
+      const still = await ifStill(db, ahead);
+      await weighOtherShop(db, id, weightMilli);
+      if (shop.weightMilli === 0 && weightMilli > 0) await letSpeak(speakingFor(context), shop, still);
+      await giveVersionThatIsDue(db);
     }
     return null;
   },
 };
 
 /** Takes another shop's casebook out again: its counts, and what came with it and is used nowhere here. */
-export const removeCasebook: Command<{ readonly id: string }, null> = {
+export const removeCasebook: Command<WithSpeeches<{ readonly id: string }>, null> = {
   name: "remove-other-shop",
   right: "book.edit",
   input: Joi.object({ id: uuid().required() }),
-  async run(context, { id }) {
-    await lockedShop(context, id);
-    await silence(context.db, id);
-    await deleteOtherShop(context.db, id);
-    await letOthersSpeakAnew(speakingFor(context));
+  prepare: async (actor, input) => ({ ...input, ahead: await speechesWhere(actor, input.id, false) }),
+  async run(context, { id, ahead }) {
+    const { db } = context;
+    if (!(await findOtherShop(db, id))) refuse({ code: "not-found", what: "other shop" });
+    await speakInTurn(db);
+    await fallSilent(context, id, ahead, () => deleteOtherShop(db, id));
     return null;
   },
 };
+
+/** What somebody writes down while a casebook is taken away might go with it: so others wait, as short as it can be. */
+async function fallSilent(
+  context: CommandContext,
+  id: string,
+  ahead: SpeechesAhead | undefined,
+  leave: () => Promise<void>,
+): Promise<void> {
+  const { db } = context;
+  await countAlone(db);
+  const still = await ifStill(db, ahead);
+  await silence(db, id);
+  await leave();
+  await letOthersSpeakAnew(speakingFor(context), still);
+}

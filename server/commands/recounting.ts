@@ -5,7 +5,8 @@ import { mayWorkAsIf } from "@/server/db/as-if";
 import { pool, type Db } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { keepOnAllVehicles } from "@/server/db/vehicles-waiting";
-import { countOthersAhead, countOthersAnew, speakingFor, type OthersCounted } from "@/server/other-shops/apply";
+import { speakingFor } from "@/server/other-shops/apply";
+import { countOthersAhead, countOthersAnew, type OthersCounted } from "@/server/other-shops/count";
 import type { TellProgress } from "@/server/queue/work";
 import type { CommandContext } from "./command";
 

@@ -6,10 +6,16 @@ import { LOCK_NOT_AVAILABLE, sqlStateOf } from "./sqlstate";
 
 /** A number of our own among PostgreSQL's advisory locks. */
 const COUNTING = 3_517_201;
+const SPEAKING = 3_517_203;
 
 /** Changes of jobs count side by side, but not while something is changed that alters what other jobs teach. */
 export async function countTogether(db: Db): Promise<void> {
   await execute(db, "select pg_advisory_xact_lock_shared($1)", [COUNTING]);
+}
+
+/** Casebooks of other shops come, go and are weighed one at a time; to be asked for before it is counted, and after their rows are locked. */
+export async function speakInTurn(db: Db): Promise<void> {
+  await execute(db, "select pg_advisory_xact_lock($1)", [SPEAKING]);
 }
 
 /** Whoever wants to count alone waits in line so long, and lets those behind it pass for a moment: they close jobs, and wait for it as long as it waits. */

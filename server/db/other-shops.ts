@@ -157,6 +157,28 @@ export async function markAsOf(db: Db, table: FromOthers, keys: readonly string[
   await execute(db, `update ${table} set other_shop = $2 where ${key} = any($1)`, [keys, shop]);
 }
 
+/** What came with other shops' books, by its keys. */
+export type KeysBrought = Readonly<Record<Exclude<FromOthers, "cause">, ReadonlySet<string>>>;
+
+export async function keysBroughtBy(db: Db, shops: readonly string[]): Promise<KeysBrought> {
+  const of = async (table: Exclude<FromOthers, "cause">) => {
+    const key = table === "fix" ? "component || '/' || failure" : "key";
+    const rows = await many<{ key: string }>(db, `select ${key} as key from ${table} where other_shop = any($1)`, [
+      shops,
+    ]);
+    return new Set(rows.map((row) => row.key));
+  };
+  return {
+    pattern: await of("pattern"),
+    fix: await of("fix"),
+    procedure: await of("procedure"),
+    symptom: await of("symptom"),
+    condition: await of("condition"),
+    component: await of("component"),
+    failure: await of("failure"),
+  };
+}
+
 /** By key, the name of the shop that a procedure, or a known failure, came from. */
 export async function namesOfShops(db: Db, table: "procedure" | "pattern"): Promise<ReadonlyMap<string, string>> {
   const rows = await many<{ key: string; name: string }>(

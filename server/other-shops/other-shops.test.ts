@@ -146,8 +146,16 @@ describe("another shop’s casebook", () => {
     ]);
     expect(await take(theirs())).toMatchObject({ unchanged: false, replaced: false });
     expect(await take(theirs(), { ...MILL, name: "MILL LANE garage" })).toMatchObject({ unchanged: true });
+    await take(theirs(), { name: "Hill Road Motors", weightMilli: 500 });
     const less = theirs();
+    // What its tests show, it says otherwise now: so its jobs, and those of the other shop that knew them from it, teach something else.
+    for (const { outcomes } of less.procedures) for (const outcome of outcomes) outcome.effects.splice(1);
     expect(await take({ ...less, jobs: less.jobs.slice(0, 100) })).toMatchObject({ replaced: true });
+    const counted = await standing(OTHERS);
+    await rebuildCounters();
+    expect(await standing(OTHERS)).toEqual(counted);
+    const hill = (await readOtherShops(pool())).find(({ name }) => name !== MILL.name);
+    await done(send(lead, "remove-other-shop", { id: hill?.id }));
     expect(await only()).toMatchObject({ jobs: 100 });
     await done(send(lead, "remove-other-shop", { id: (await only()).id }));
   });

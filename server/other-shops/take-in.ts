@@ -12,12 +12,20 @@ import type { CommandContext } from "@/server/commands/command";
 import { readVocabulary } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
 import { giveVersionThatIsDue, letVersionComeAtTheEnd } from "@/server/db/book-version";
-import { countAlone, countTogether } from "@/server/db/count-locks";
-import { countOwnAmong, deleteJobsOfOtherShop, findOtherShopCalled, keepOtherShop } from "@/server/db/other-shops";
+import { countAlone, countTogether, speakInTurn } from "@/server/db/count-locks";
+import {
+  countOwnAmong,
+  deleteJobsOfOtherShop,
+  findOtherShopCalled,
+  keepOtherShop,
+  letGoOf,
+  speakingShops,
+} from "@/server/db/other-shops";
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
 import { validate } from "@/server/input";
-import { letOthersSpeakAnew, letSpeak, prepareSpeech, silence, speakingFor, type Added } from "./apply";
+import { ifStill, letOthersSpeakAnew, letSpeak, silence, speakingFor, type Added } from "./apply";
+import { speechesAhead } from "./count";
 
 /** Under which name another shop's casebook comes in, and what one of its jobs counts beside one of ours, in thousandths. */
 export interface ComesFrom {
@@ -75,18 +83,22 @@ export async function takeInOtherShop(
   await keepJobs({ db, shop: shop.id, check, tell }, spooled);
   const speaking = speakingFor(context);
   const kept = { id: shop.id, book: spooled.book };
-  // In place of what it sent before it speaks in other words: those that came with that are gone only then.
-  const prepared = weightMilli && !before ? await prepareSpeech(speaking, kept) : undefined;
+  const others = before ? (await speakingShops(db)).filter(({ id }) => id !== before.id) : [];
+  const gone = before ? [...others, before].map(({ id }) => id) : [];
+  const ahead = await speechesAhead(speaking, weightMilli ? [...others, kept] : others, gone);
+  await speakInTurn(db);
   // Where it brings, nobody has to wait; where it takes away, what somebody writes down meanwhile might be gone.
   if (before) await countAlone(db);
   else await countTogether(db);
+  const still = await ifStill(db, ahead);
   if (before) {
-    await silence(db, before.id);
-    await letOthersSpeakAnew(speaking, before.id);
+    if (weightMilli) await letGoOf(db, before.id);
+    else await silence(db, before.id);
+    await letOthersSpeakAnew(speaking, still, before.id);
     // Until then it is needed to know since when its words were here.
     await keep();
   }
-  const added = weightMilli ? await letSpeak(speaking, kept, prepared) : NOTHING_ADDED;
+  const added = weightMilli ? await letSpeak(speaking, kept, still) : NOTHING_ADDED;
   await giveVersionThatIsDue(db);
   return { ...told, unchanged: false, added };
 }

@@ -1,10 +1,11 @@
 import "server-only";
-import type { Procedure } from "@/core/book";
+import { causeKey, type Procedure } from "@/core/book";
 import type { KnownFailure } from "@/core/known-failures";
 import type { CurrentNames } from "@/server/casebook/current-names";
 import { bookAsCounted, jobAsCounted } from "@/server/casebook/current-names";
 import type { CasebookBook, CasebookJob, CasebookWord } from "@/server/casebook/shape";
-import type { Vocabulary, Word } from "@/server/db/book";
+import { onceEach } from "@/server/casebook/effects-once";
+import type { Word } from "@/server/db/book";
 import type { Spoken } from "@/server/db/other-shops";
 import type { WordKind } from "@/server/db/words";
 
@@ -18,7 +19,7 @@ export interface Translated {
 }
 
 export interface Here {
-  readonly vocabulary: Vocabulary;
+  readonly vocabulary: Readonly<Record<keyof Words, readonly Word[]>>;
   readonly names: CurrentNames;
   readonly procedures: readonly Procedure[];
   /** Keys "component/failure". */
@@ -41,6 +42,24 @@ export function translate(book: CasebookBook, here: Here): Translated {
     procedures,
     repairs: inOurs.fixes.filter(({ component, failure }) => !here.repairs.has(`${component}/${failure}`)),
     patterns: newPatterns(inOurs.patterns, here.patterns, procedureHere, names.words),
+  };
+}
+
+/** A book with what another shop's casebook adds to it. */
+export function withTranslated(here: Here, { words, procedures, repairs, patterns }: Translated): Here {
+  const added = (kind: WordKind) => words.flatMap(([own, word]) => (own === kind ? word : []));
+  const { vocabulary } = here;
+  return {
+    names: here.names,
+    vocabulary: {
+      symptoms: [...vocabulary.symptoms, ...added("symptom")],
+      conditions: [...vocabulary.conditions, ...added("condition")],
+      components: [...vocabulary.components, ...added("component")],
+      failures: [...vocabulary.failures, ...added("failure")],
+    },
+    procedures: [...here.procedures, ...procedures],
+    repairs: new Set([...here.repairs, ...repairs.map(causeKey)]),
+    patterns: [...here.patterns, ...patterns],
   };
 }
 
@@ -120,7 +139,8 @@ function newProcedures(theirs: readonly Procedure[], ours: readonly Procedure[])
     const key = keyFor(procedure, known);
     if (key !== procedure.key) procedureHere.set(procedure.key, key);
     if (known.has(key)) continue;
-    const added = { ...procedure, key, version: 1, pictured: [], proposed: false };
+    const outcomes = procedure.outcomes.map((outcome) => ({ ...outcome, effects: onceEach(outcome.effects) }));
+    const added = { ...procedure, outcomes, key, version: 1, pictured: [], proposed: false };
     known.set(key, added);
     procedures.push(added);
   }
