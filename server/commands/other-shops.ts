@@ -2,12 +2,13 @@ import "server-only";
 import Joi from "joi";
 import type { Actor } from "@/server/auth/session";
 import { giveVersionThatIsDue, letVersionComeAtTheEnd } from "@/server/db/book-version";
-import { countAlone, countTogether, speakInTurn } from "@/server/db/count-locks";
-import { deleteOtherShop, findOtherShop, speakingShops, weighOtherShop } from "@/server/db/other-shops";
+import { countAlone, countTogether } from "@/server/db/count-locks";
+import { emptyCountersOf } from "@/server/db/counters";
+import { deleteOtherShop, findOtherShop, letGoOf, speakingShops, weighOtherShop } from "@/server/db/other-shops";
 import { pool } from "@/server/db/pool";
 import { findSite } from "@/server/db/sites";
 import { uuid } from "@/server/input";
-import { ifStill, letOthersSpeakAnew, letSpeak, silence, speakingFor } from "@/server/other-shops/apply";
+import { beginToSpeak, letOthersSpeakAnew, letSpeak, speakingFor } from "@/server/other-shops/apply";
 import { speechesAhead, type SpeechesAhead } from "@/server/other-shops/count";
 import type { Command, CommandContext } from "./command";
 import { refuse } from "./refusal";
@@ -45,13 +46,12 @@ export const weighCasebook: Command<WithSpeeches<WeighInput>, null> = {
     const { db } = context;
     const shop = (await findOtherShop(db, id)) ?? refuse({ code: "not-found", what: "other shop" });
     const weightMilli = Math.round(weight * 1000);
-    await speakInTurn(db);
     if (weightMilli === 0 && shop.weightMilli > 0)
-      await fallSilent(context, id, ahead, () => weighOtherShop(db, id, 0));
+      await fallSilent(context, { id, ahead, leave: () => weighOtherShop(db, id, 0) });
     else {
       await letVersionComeAtTheEnd(db);
+      const still = await beginToSpeak(db, ahead);
       await countTogether(db);
-      const still = await ifStill(db, ahead);
       await weighOtherShop(db, id, weightMilli);
       if (shop.weightMilli === 0 && weightMilli > 0) await letSpeak(speakingFor(context), shop, still);
       await giveVersionThatIsDue(db);
@@ -69,23 +69,26 @@ export const removeCasebook: Command<WithSpeeches<{ readonly id: string }>, null
   async run(context, { id, ahead }) {
     const { db } = context;
     if (!(await findOtherShop(db, id))) refuse({ code: "not-found", what: "other shop" });
-    await speakInTurn(db);
-    await fallSilent(context, id, ahead, () => deleteOtherShop(db, id));
+    await fallSilent(context, { id, ahead, leave: () => deleteOtherShop(db, id) });
     return null;
   },
 };
 
-/** What somebody writes down while a casebook is taken away might go with it: so others wait, as short as it can be. */
-async function fallSilent(
-  context: CommandContext,
-  id: string,
-  ahead: SpeechesAhead | undefined,
-  leave: () => Promise<void>,
-): Promise<void> {
+interface Leaving {
+  readonly id: string;
+  readonly ahead: SpeechesAhead | undefined;
+  leave(): Promise<void>;
+}
+
+/** What somebody writes down while words are taken away might go with them: so others wait, but not while it is counted. */
+async function fallSilent(context: CommandContext, { id, ahead, leave }: Leaving): Promise<void> {
   const { db } = context;
+  await letVersionComeAtTheEnd(db);
+  const still = await beginToSpeak(db, ahead);
+  await emptyCountersOf(db, id);
   await countAlone(db);
-  const still = await ifStill(db, ahead);
-  await silence(db, id);
+  await letGoOf(db, id);
   await leave();
   await letOthersSpeakAnew(speakingFor(context), still);
+  await giveVersionThatIsDue(db);
 }

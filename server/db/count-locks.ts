@@ -13,7 +13,10 @@ export async function countTogether(db: Db): Promise<void> {
   await execute(db, "select pg_advisory_xact_lock_shared($1)", [COUNTING]);
 }
 
-/** Casebooks of other shops come, go and are weighed one at a time; to be asked for before it is counted, and after their rows are locked. */
+/**
+ * Whoever writes what the jobs of other shops come to does it one at a time: their casebooks come, go and are weighed, and words become one. Nobody who
+ * works on a job waits for it. To be asked for before any of the counters is written.
+ */
 export async function speakInTurn(db: Db): Promise<void> {
   await execute(db, "select pg_advisory_xact_lock($1)", [SPEAKING]);
 }
@@ -26,6 +29,7 @@ const BESIDE_MS = 100;
 /** Waits for every change of a job that is under way and holds the next ones up until the transaction ends: the beginning of long work. */
 export async function countAlone(db: Db): Promise<void> {
   await takeTheTimeItNeeds(db);
+  await speakInTurn(db);
   for (let ms = FIRST_IN_LINE_MS; !(await aloneWithin(db, ms)); ms = Math.min(ms * 2, LONGEST_IN_LINE_MS))
     await sleep(BESIDE_MS);
 }

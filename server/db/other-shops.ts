@@ -237,23 +237,23 @@ export async function letGoOf(db: Db, shop: string): Promise<void> {
      where y.other_shop = $1 and exists (select from pattern p where p.symptoms @> array[y.key] and p.other_shop is distinct from $1)`,
     [shop],
   );
-  for (const [table, field] of [
-    ["component", "component"],
-    ["failure", "failure"],
-  ] as const)
+  for (const table of ["component", "failure"] as const) {
+    // Everything that was written since is looked through: not where there is nothing to be looked for.
+    if (!(await maybeOne(db, `select key from ${table} where other_shop = $1 limit 1`, [shop]))) continue;
     await execute(
       db,
       `with spoken as (
-         select jsonb_path_query(e.body, '$.**.${field}') #>> '{}' as key
+         select jsonb_path_query(e.body, '$.**.${table}') #>> '{}' as key
          from entry e
          join command c on c.id = e.command_id
          where c.at >= (select brought_at from other_shop where id = $1)
          union
-         select jsonb_path_query(details, '$.**.${field}') #>> '{}' from pattern where other_shop is distinct from $1
+         select jsonb_path_query(details, '$.**.${table}') #>> '{}' from pattern where other_shop is distinct from $1
        )
        update ${table} w set other_shop = null where w.other_shop = $1 and w.key in (select key from spoken)`,
       [shop],
     );
+  }
   // What only tells of a procedure goes with it, where nobody ran it.
   const gone = `select p.key from procedure p
      where p.other_shop = $1 and not exists (select from job_test t where t.procedure = p.key)

@@ -4,7 +4,7 @@ import { causeKey, CONDITION_TOPICS, type Cause } from "@/core/book";
 import type { PersonId } from "@/core/ids";
 import type { CommandContext } from "@/server/commands/command";
 import { ensureCauses, writeNeeds } from "@/server/db/book";
-import { emptyCountersOf } from "@/server/db/counters";
+import { speakInTurn } from "@/server/db/count-locks";
 import { setKnownFailure } from "@/server/db/known-failures";
 import { letGoOf, markAsOf, setSpoken, speakingShops } from "@/server/db/other-shops";
 import type { Db } from "@/server/db/pool";
@@ -35,9 +35,16 @@ export interface Added {
   readonly patterns: number;
 }
 
-/** What was worked out ahead, as far as nobody else's casebook has come, gone or changed since. To be asked while others may not. */
-export async function ifStill(db: Db, ahead: SpeechesAhead | null | undefined): Promise<SpeechesAhead | null> {
-  return ahead && isDeepStrictEqual(await speakingShops(db), ahead.spoke) ? ahead : null;
+/**
+ * Begins to let casebooks come or go, in turn with others that do. Where nobody else's has come, gone or changed since it was worked out ahead what they
+ * will say, that is added to their counters: before anybody who works on a job has to wait.
+ * @returns what was worked out ahead, as far as it still holds
+ */
+export async function beginToSpeak(db: Db, ahead: SpeechesAhead | null | undefined): Promise<SpeechesAhead | null> {
+  await speakInTurn(db);
+  if (!ahead || !isDeepStrictEqual(await speakingShops(db), ahead.spoke)) return null;
+  for (const [shop, { more }] of ahead.speeches) await more.write(db, shop);
+  return ahead;
 }
 
 /**
@@ -57,12 +64,6 @@ export async function letSpeak(speaking: Speaking, shop: KeptShop, ahead: Speech
     fixes: repairs.length,
     patterns: patterns.length,
   };
-}
-
-/** Another shop's casebook no longer speaks: its counts go, and what of its book nobody uses here. */
-export async function silence(db: Db, shop: string): Promise<void> {
-  await emptyCountersOf(db, shop);
-  await letGoOf(db, shop);
 }
 
 /** Those that still speak, after one that brought words along is silent: what they need of these they bring themselves. */

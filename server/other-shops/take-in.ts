@@ -11,8 +11,9 @@ import type { SpooledCasebook } from "@/server/casebook/spool";
 import type { CommandContext } from "@/server/commands/command";
 import { readVocabulary } from "@/server/db/book";
 import { CopyRows } from "@/server/db/copy-rows";
+import { emptyCountersOf } from "@/server/db/counters";
 import { giveVersionThatIsDue, letVersionComeAtTheEnd } from "@/server/db/book-version";
-import { countAlone, countTogether, speakInTurn } from "@/server/db/count-locks";
+import { countAlone, countTogether } from "@/server/db/count-locks";
 import {
   countOwnAmong,
   deleteJobsOfOtherShop,
@@ -24,7 +25,7 @@ import {
 import { takeTheTimeItNeeds, type Db } from "@/server/db/pool";
 import { readAllProcedures } from "@/server/db/procedures";
 import { validate } from "@/server/input";
-import { ifStill, letOthersSpeakAnew, letSpeak, silence, speakingFor, type Added } from "./apply";
+import { beginToSpeak, letOthersSpeakAnew, letSpeak, speakingFor, type Added } from "./apply";
 import { speechesAhead } from "./count";
 
 /** Under which name another shop's casebook comes in, and what one of its jobs counts beside one of ours, in thousandths. */
@@ -86,14 +87,13 @@ export async function takeInOtherShop(
   const others = before ? (await speakingShops(db)).filter(({ id }) => id !== before.id) : [];
   const gone = before ? [...others, before].map(({ id }) => id) : [];
   const ahead = await speechesAhead(speaking, weightMilli ? [...others, kept] : others, gone);
-  await speakInTurn(db);
+  const still = await beginToSpeak(db, ahead);
+  if (before && !weightMilli) await emptyCountersOf(db, before.id);
   // Where it brings, nobody has to wait; where it takes away, what somebody writes down meanwhile might be gone.
   if (before) await countAlone(db);
   else await countTogether(db);
-  const still = await ifStill(db, ahead);
   if (before) {
-    if (weightMilli) await letGoOf(db, before.id);
-    else await silence(db, before.id);
+    await letGoOf(db, before.id);
     await letOthersSpeakAnew(speaking, still, before.id);
     // Until then it is needed to know since when its words were here.
     await keep();
