@@ -8,6 +8,10 @@ import { readBookVersion } from "@/server/db/book-version";
 import { inTransaction, pool, type Db } from "@/server/db/pool";
 import { execute } from "@/server/db/rows";
 import { findSite } from "@/server/db/sites";
+import { casebookOf } from "@/simulation/casebook";
+import { openShop as openSimulatedShop } from "@/simulation/shop";
+import { HILLS } from "@/simulation/world/rules";
+import { sendCasebook } from "@/tests/support/casebooks";
 import { givenDatabase } from "@/tests/support/database";
 import { emptyCase } from "@/tests/support/shop";
 import { NOW, OpenJob, openWorkshop, part, VEHICLE } from "@/tests/support/workshop";
@@ -95,8 +99,27 @@ async function closedWith(name: string, at: number): Promise<OpenJob> {
   return job;
 }
 
-test("a closed job is a step of the book in memory, and all steps come to what reading it anew comes to", async () => {
+/** After each change the book in memory has taken a step, and is what reading it anew comes to. */
+async function expectSteps(changes: readonly (() => Promise<unknown> | undefined)[]): Promise<void> {
   const memory = globalThis as { deadEndsBook?: unknown };
+  const site = await findSite(pool(), lead.siteId);
+  const book = () => loadBook(pool(), site, emptyCase);
+  for (const [nth, change] of changes.entries()) {
+    const before = await book();
+    await change();
+    const after = await book();
+    expect([nth, after.features]).not.toEqual([nth, before.features]);
+    // Nothing but counters is another: the rest is the very same.
+    expect(after.procedures).toBe(before.procedures);
+    expect(after.symptomSystems).toBe(before.symptomSystems);
+    delete memory.deadEndsBook;
+    const anew = await book();
+    expect(anew.procedures).not.toBe(before.procedures);
+    expect([nth, after]).toEqual([nth, anew]);
+  }
+}
+
+test("a closed job is a step of the book in memory, and all steps come to what reading it anew comes to", async () => {
   const site = await findSite(pool(), lead.siteId);
   const book = () => loadBook(pool(), site, emptyCase);
   const closed: OpenJob[] = [];
@@ -113,19 +136,7 @@ test("a closed job is a step of the book in memory, and all steps come to what r
       await closed[1]?.record("reopen-job", { reason: "once more" });
     },
   ];
-  for (const [nth, change] of changes.entries()) {
-    const before = await book();
-    await change();
-    const after = await book();
-    expect([nth, after.features]).not.toEqual([nth, before.features]);
-    // Nothing but counters is another: the rest is the very same.
-    expect(after.procedures).toBe(before.procedures);
-    expect(after.symptomSystems).toBe(before.symptomSystems);
-    delete memory.deadEndsBook;
-    const anew = await book();
-    expect(anew.procedures).not.toBe(before.procedures);
-    expect([nth, after]).toEqual([nth, anew]);
-  }
+  await expectSteps(changes);
   // A change that told no step: all of it is read anew.
   const before = await book();
   await execute(pool(), "update feature_count set jobs = jobs");
@@ -158,4 +169,15 @@ test("where one job is closed after another, whoever asks is two seconds behind 
   } finally {
     setHearing(false);
   }
+});
+
+test("beside another shop's casebook a closed job is a step as well", async () => {
+  const other = openSimulatedShop(HILLS, 6, 60);
+  const from = { name: "Mill Lane Garage", weightMilli: 330 };
+  expect(await sendCasebook(lead, casebookOf(other.world, other.history), { from })).toMatchObject({ ok: true });
+  const closed: OpenJob[] = [];
+  await expectSteps([
+    async () => void closed.push(await closedWith("turbocharger/sticking", 21)),
+    () => closed[0]?.record("reopen-job", { reason: "looked at again" }),
+  ]);
 });

@@ -32,6 +32,8 @@ export interface KeptBook {
   readonly nth: number;
   readonly words: string;
   readonly known: Omit<Book, "shop">;
+  /** What this shop's jobs add up to, and those of others where they speak; `known` has both. */
+  readonly counted: { readonly own: Counted; readonly others: Counted | null };
   /** By what share other shops' counts were taken over the whole book; null where none of them speaks. */
   readonly shareOfOthers: number | null;
   /** Repairs that somebody wrote down. */
@@ -69,9 +71,8 @@ export async function readBook(db: Db, { version, nth, words }: BookVersion): Pr
   const symptomSystems = await readSymptomSystems(db);
   const links = await readLinks(db);
   const own = await readCounted(db, "own");
-  const { counted, share } = (await hasOtherShops(db))
-    ? bookBesideOthers(own, await readCounted(db, "others"))
-    : { counted: own, share: null };
+  const others = (await hasOtherShops(db)) ? await readCounted(db, "others") : null;
+  const { counted, share } = beside(own, others);
   const procedures = await readProcedures(db);
   const fixed = await readRepairs(db);
   const vocabulary = await readVocabulary(db);
@@ -83,6 +84,7 @@ export async function readBook(db: Db, { version, nth, words }: BookVersion): Pr
     words,
     ...(await readLearnt(db, known, fixed)),
     fixed,
+    counted: { own, others },
     shareOfOthers: share,
     vocabulary,
     merged,
@@ -91,6 +93,9 @@ export async function readBook(db: Db, { version, nth, words }: BookVersion): Pr
     proceduresVersion: createHash("sha256").update(JSON.stringify(procedures)).digest("base64url").slice(0, 16),
   };
 }
+
+const beside = (own: Counted, others: Counted | null): { readonly counted: Counted; readonly share: number | null } =>
+  others ? bookBesideOthers(own, others) : { counted: own, share: null };
 
 /** What is counted over all vehicles. */
 async function readCounted(db: Db, whose: Whose): Promise<Counted> {
@@ -105,9 +110,12 @@ export async function stepped(
   before: KeptBook,
   { version, nth, words }: BookVersion,
 ): Promise<KeptBook | null> {
-  if (before.words !== words || before.shareOfOthers !== null) return null;
+  if (before.words !== words) return null;
   const steps = await stepsBetween(db, before.nth, nth);
   if (!steps) return null;
-  const counted = afterSteps(before.known, steps, (feature) => feature.startsWith(codeFeature("")));
-  return { ...before, version, nth, ...(await readLearnt(db, { ...before.known, ...counted }, before.fixed)) };
+  const { others } = before.counted;
+  const own = afterSteps(before.counted.own, steps, (feature) => feature.startsWith(codeFeature("")));
+  const { counted, share } = beside(own, others);
+  const learnt = await readLearnt(db, { ...before.known, ...counted }, before.fixed);
+  return { ...before, version, nth, counted: { own, others }, shareOfOthers: share, ...learnt };
 }
