@@ -68,8 +68,11 @@ export const removeCasebook: Command<WithSpeeches<{ readonly id: string }>, null
   prepare: async (actor, input) => ({ ...input, ahead: await speechesWhere(actor, input.id, false) }),
   async run(context, { id, ahead }) {
     const { db } = context;
-    if (!(await findOtherShop(db, id))) refuse({ code: "not-found", what: "other shop" });
-    await fallSilent(context, { id, ahead, leave: () => deleteOtherShop(db, id) });
+    const shop = (await findOtherShop(db, id)) ?? refuse({ code: "not-found", what: "other shop" });
+    const leave = () => deleteOtherShop(db, id);
+    // Of one that is silent nothing stands in the book.
+    if (shop.weightMilli > 0) await fallSilent(context, { id, ahead, leave });
+    else await leave();
     return null;
   },
 };

@@ -126,7 +126,6 @@ function basisOf({ names, procedures }: Here, { spoken, procedures: brought }: T
   return { spoken, names, procedures: knownOf([...procedures, ...brought]) };
 }
 
-/** By key; effects in one order, whether they come from a file or from the database. */
 const knownOf = (procedures: readonly Procedure[]): ReadonlyMap<string, KnownProcedure> =>
   new Map(procedures.map((each) => [each.key, knownProcedure(each)]));
 

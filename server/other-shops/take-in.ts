@@ -90,9 +90,9 @@ export async function takeInOtherShop(
   const still = await beginToSpeak(db, ahead);
   if (before && !weightMilli) await emptyCountersOf(db, before.id);
   // Where it brings, nobody has to wait; where it takes away, what somebody writes down meanwhile might be gone.
-  if (before) await countAlone(db);
-  else await countTogether(db);
-  if (before) {
+  if (!before) await countTogether(db);
+  else {
+    await countAlone(db);
     await letGoOf(db, before.id);
     await letOthersSpeakAnew(speaking, still, before.id);
     // Until then it is needed to know since when its words were here.

@@ -13,8 +13,6 @@ async function commonSymptoms(): Promise<readonly [from: string, into: string]> 
   return [from.key, into.key];
 }
 
-let merged = "";
-
 async function command({ origin, headers }: ServedShop, name: string, input: object): Promise<void> {
   const request = {
     method: "POST",
@@ -27,12 +25,14 @@ async function command({ origin, headers }: ServedShop, name: string, input: obj
 
 export async function mergedWords(shop: ServedShop): Promise<void> {
   const [from, into] = await commonSymptoms();
-  merged = from;
   await command(shop, "merge-words", { kind: "symptom", from, into });
 }
 
-export const partedWords = (shop: ServedShop): Promise<void> =>
-  command(shop, "split-word", { kind: "symptom", key: merged });
+/** Trails keep the word that was written, so that it is the same one. */
+export async function partedWords(shop: ServedShop): Promise<void> {
+  const [key] = await commonSymptoms();
+  await command(shop, "split-word", { kind: "symptom", key });
+}
 
 /** Another shop's casebook, half as long as our own; then the same with more jobs, in place of the first. */
 export async function otherShop(shop: ServedShop, bytes: number): Promise<void> {
