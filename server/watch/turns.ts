@@ -1,4 +1,5 @@
 import "server-only";
+import { AsyncResource } from "node:async_hooks";
 import { Server, type IncomingMessage, type ServerResponse } from "node:http";
 
 /**
@@ -93,10 +94,11 @@ function takeTurn(turns: Turns, response: ServerResponse, go: () => boolean): bo
     response.end("Too many are asking at once. Try again in a moment.\n");
     return true;
   }
-  const wait = (): void => {
+  // Begun by the end of another page, it would be drawn in that one's context, and hold it: a chain of all pages since the last one that waited for none.
+  const wait = AsyncResource.bind((): void => {
     // Who went away meanwhile is not drawn for.
     if (!response.closed && !response.destroyed) begin();
-  };
+  });
   turns.waiting.push(wait);
   return true;
 }
