@@ -1,3 +1,4 @@
+import { AsyncLocalStorage, AsyncResource } from "node:async_hooks";
 import { createServer, get, request } from "node:http";
 import type { AddressInfo } from "node:net";
 import { setTimeout as sleep } from "node:timers/promises";
@@ -8,6 +9,9 @@ import { drawInTurns, pagesWaiting } from "./turns";
 const drawing: (() => void)[] = [];
 const changing: (() => void)[] = [];
 let [most, drawn] = [0, 0];
+/** What a page keeps while it is drawn, as the framework does; and what each found there when it was begun. */
+const context = new AsyncLocalStorage<string>();
+const foundInContext = new Set<string | undefined>();
 
 const server = createServer((asked, response) => {
   if (asked.method === "POST") {
@@ -19,10 +23,12 @@ const server = createServer((asked, response) => {
     return;
   }
   if (asked.url === "/jobs/never") return;
-  drawing.push(() => {
+  foundInContext.add(context.getStore());
+  const draw = () => {
     drawn++;
     response.end("page");
-  });
+  };
+  drawing.push(context.run(String(asked.url), () => AsyncResource.bind(draw)));
   most = Math.max(most, drawing.length);
 });
 let open = 0;
@@ -68,6 +74,8 @@ test("pages are drawn a few at a time and all in the end; the API waits for none
   expect(await drawAll(Promise.all(pages).then((each) => each.join()))).toBe(pages.map(() => "page").join());
   expect(most).toBe(4);
   expect(pagesWaiting()).toBe(0);
+  // One that is begun in another's context holds that one, and all before it, as long as it lives itself.
+  expect([...foundInContext]).toEqual([undefined]);
 });
 
 test("while a change is being kept, fewer pages are begun", async () => {
