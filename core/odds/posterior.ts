@@ -51,7 +51,8 @@ export function posteriorOf(book: Book, file: CaseFile): Posterior {
   const work = workEvidence(book, file);
   const alone = sumOf(seen, work);
   const evidence = [...looks, ...work];
-  const adjusted = priors.map((log, at) => log + (lifts.find((lift) => lift.at === at)?.nats ?? 0));
+  const adjusted = priors.slice();
+  for (const { at, nats } of lifts) adjusted[at] = num(adjusted, at) + nats;
   const couples = new Couples(book, file, { priors: adjusted, evidence, alone, proved });
   const { odds, both } = couples.together();
   let pairs: readonly Pair[] | null = null;

@@ -19,6 +19,8 @@ import { deadEnds, likeJobs, type DeadEndView } from "./been-here";
 
 /** Suspects whose reasons are told; the others are there with their odds. */
 const EXPLAINED = 12;
+/** So many parts are named of which one may fail in a way that is not in the book; a vocabulary may hold ten thousand. */
+const MOST_UNLISTED = 500;
 
 /** The answer of `POST /api/v1/advice`: who has been here before, and what to do next. Nothing is stored. */
 export async function adviceAnswer(db: Db, site: Site, file: CaseFile): Promise<object> {
@@ -64,7 +66,9 @@ async function answerOf(db: Db, site: Site, { file, book, advice, self }: Asked)
   return {
     suspects: await suspectsOf(db, advice, labels),
     unknown: advice.unknown,
-    unknownIn: posterior.unlisted.components.map(([component, probability]) => ({ component, probability })),
+    unknownIn: posterior.unlisted.components
+      .slice(0, MOST_UNLISTED)
+      .map(([component, probability]) => ({ component, probability })),
     next: plan.actions.map((action) => nextOf(action, { plan, labels, causeOf, currency: site.currency })),
     expectedMinutes: plan.expectedMinutes,
     expectedWorkMinutes: plan.expectedWorkMinutes,
