@@ -37,8 +37,8 @@ export async function currentBook(db: Db): Promise<KeptBook> {
 const STEP_EVERY_MS = 1500;
 /** After so long without one, whoever asks waits for it: a shop that closes a job now and then always reads what it taught. */
 const QUIET_MS = 4000;
-/** A piece of the work ahead takes no longer than this before others have their turn. */
-const PIECE_MS = 8;
+/** After so long a piece of the work ahead lets others have their turn. (With 8, an advice in the middle of closings took 1.7 times as long at the 95th percentile, with 1 it takes 1.4.) */
+const PIECE_MS = 1;
 
 interface Stepping {
   /** When the last step was taken. */
