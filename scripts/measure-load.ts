@@ -37,10 +37,12 @@ const say = (text: string) => process.stdout.write(`${text}\n`);
 const pair = (taken: readonly number[]) =>
   `${quantile(taken, 0.5).toFixed(0)} / ${quantile(taken, 0.95).toFixed(0)}`.padStart(15);
 
-/** MiB of the web server that are in memory now. */
-function memoryMib(): number {
-  const found = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${server}/status`, "utf8"));
-  return Math.round(Number(found?.[1] ?? 0) / 1024);
+/** MiB of the web server that are in memory now, and that were at the most since it began. */
+function memoryMib(): string {
+  const status = readFileSync(`/proc/${server}/status`, "utf8");
+  const mib = (what: string) =>
+    Math.round(Number(new RegExp(`${what}:\\s+(\\d+) kB`).exec(status)?.[1] ?? Number.NaN) / 1024);
+  return `${mib("VmRSS")} MiB, ${mib("VmHWM")} at the most`;
 }
 
 function tell(waits: Waits, bare: number): boolean {
@@ -85,7 +87,7 @@ await program(async () => {
     );
     tell(bare, bareMs);
     kept = tell(await workAtOnce(crew), bareMs) && kept;
-    say(`  the server's memory: ${memoryMib()} MiB`);
+    say(`  the server's memory: ${memoryMib()}`);
   }
   if (advicesAsked) {
     const { still, closing, times } = await adviceWhileClosing({
@@ -109,6 +111,6 @@ async function soak(minutes: number, crew: Omit<Crew, "seconds" | "warmUpSeconds
   const inMinutes = () => (performance.now() - begun) / 60_000;
   while (inMinutes() < minutes) {
     await workAtOnce({ ...crew, seconds: 60, warmUpSeconds: 0 });
-    say(`After ${inMinutes().toFixed(0)} minutes the server's memory is ${memoryMib()} MiB.`);
+    say(`After ${inMinutes().toFixed(0)} minutes the server's memory is ${memoryMib()}.`);
   }
 }
